@@ -14,17 +14,7 @@ from rindle_core.science.spelling import spelled
 from rindle_core.stations.bringup.findings import APPROVAL, CARRIER, CARRIER_LONG, DESK_ISOLATION, LINEUP_LEFT
 from rindle_core.stations.bringup.rows import DESK_STEPS, DeskStep, LineupMark
 
-ORDER: tuple[DeskStep, ...] = (
-    "called",
-    "readings",
-    "carrier_on",
-    "power",
-    "isolation",
-    "approved",
-    "carrier_off",
-    "install_left",
-    "restarted",
-)
+ORDER: tuple[DeskStep, ...] = tuple(step for step in DESK_STEPS if step != "not_ready")  # as the call goes
 SAY: dict[DeskStep, str] = {
     "called": "Say who you are, the site and the terminal id. Ask for the name of whoever speaks, and write it down.",
     "readings": "Read your figures from the sheet, each twice. They compare them with what they expect.",
