@@ -49,9 +49,23 @@ def test_power_waits_until_nobody_is_in_front(crew, dish):
     assert post(crew, f"/api/jobs/{dish}/device/power", {"on": True}).status_code == 200
 
 
+def test_the_word_that_nobody_is_in_front_is_asked_anew_after_each_switching_off(crew, dish):
+    url = f"/api/jobs/{dish}/device/power"
+    assert post(crew, url, {"on": True}).status_code == 200
+    assert post(crew, url, {"on": False}).status_code == 200
+    assert post(crew, url, {"on": True}).status_code == 409
+
+
+def test_what_was_tried_on_the_bench_is_not_called_its_place_afterwards(crew, dish):
+    change(crew, dish, powered_where="bench")
+    assert post(crew, f"/api/jobs/{dish}/states", {"code": "power"}).status_code == 200
+    assert "powered_where" in change(crew, dish, powered_where="site").content.decode()
+    crew.delete(f"/api/jobs/{dish}/states")
+    assert change(crew, dish, powered_where="site").status_code == 200
+
+
 def test_a_step_that_wants_it_off_is_refused_while_it_has_power(crew, dish):
     assert post(crew, f"/api/jobs/{dish}/device/power", {"on": True}).status_code == 200
-    assert crew.delete(f"/api/jobs/{dish}/steps/ends").status_code in (200, 409)
     job = Job.objects.get(number=dish)
     edit.patch(
         job,

@@ -198,7 +198,6 @@ class Router(Model):
     opens_ports: bool = False
     guest_net: bool = False
     two_lines: bool = False
-    wired_port_count: int = Field(default=1, ge=0, le=16)
     joins_wait_min: float = Field(default=2.0, ge=0, le=60, description="Until a new name and password take hold")
 
 
@@ -209,7 +208,6 @@ class NetworkService(Model):
         default=None, description="Many customers behind one address: nobody reaches in from outside; None: not told"
     )
     fixed_address: bool | None = Field(default=None, description="Can be ordered; None: not told")
-    six: bool | None = Field(default=None, description="Gives addresses of version 6 too; None: not told")
 
 
 class DeskContact(Model):

@@ -8,7 +8,8 @@ from django.http import HttpRequest
 from ninja import Router, Schema
 from pydantic import Field
 
-from rindle_bench.config import Axis, BenchFault, DeskReply, DeskSaid, ModemEntries, ScrewTurn, Side, Telemetry
+from rindle_bench.config import Axis, DeskReply, DeskSaid, ModemEntries, ScrewTurn, Side, Telemetry
+from rindle_bench.made_faults import faults_of
 from rindle_bench.pages import PageAddress
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.stations.bringup.known import skew_error_deg
@@ -180,7 +181,10 @@ def power(request: HttpRequest, number: str, order: PowerOrder) -> DeviceOut:
     job, link = _reach(number)
     if order.on:
         edit.refuse_power(assessed(job).facts)
-    return _answer(job, link.power(order.on))
+    told = link.power(order.on)
+    if not order.on:
+        edit.switched_off(job)
+    return _answer(job, told)
 
 
 @router.post("/{number}/device/entries", response=DeviceOut)
@@ -220,27 +224,13 @@ class FaultOrder(Schema):
     on: bool
 
 
-_PRACTISED: dict[BenchFault, float] = {
-    "off_top": 12.0,
-    "blocked": 14.0,
-    "other_hand": 1.0,
-    "wet_plug": 1.0,
-    "long_cable": 24.0,
-    "low_supply": 14.0,
-    "service": 1.0,
-    "code_used": 1.0,
-}
-_OF_PANELS: tuple[BenchFault, ...] = ("blocked", "wet_plug", "low_supply", "service")
-
-
 @router.post("/{number}/device/fault", response=DeviceOut)
 def fault(request: HttpRequest, number: str, order: FaultOrder) -> DeviceOut:
     """Puts a fault into the stand-in that nobody is told of, or takes it out again."""
     job, link = _reach(number)
     terminal = facts_of(job).picks.terminal
-    known = _OF_PANELS if terminal is not None and terminal.panel is not None else tuple(_PRACTISED)
-    chosen = secrets.choice(known)
-    return _answer(job, link.set_faults({chosen: _PRACTISED[chosen]} if order.on else {}))
+    known = [one.faults for one in faults_of(terminal, "").values() if one.faults] if terminal else []
+    return _answer(job, link.set_faults(secrets.choice(known) if order.on and known else {}))
 
 
 class DeskOrder(Schema):

@@ -181,7 +181,15 @@ def forget_states(draft: Draft) -> None:
         device_level_db=None,
         device_input_dbm=None,
         self_restart_count=None,
+        in_front_clear=None,
+        install_mode=None,
     )
+
+
+@whole
+def switched_off(draft: Draft) -> None:
+    """It was switched off: who went in front meanwhile is not known, so that the word is asked anew before power."""
+    draft.put("bringup", in_front_clear=None, install_mode=None)
 
 
 def refuse_power(facts: JobInput) -> None:
@@ -272,6 +280,7 @@ __all__ = [
     "patch_any",
     "refuse_power",
     "remove_reading",
+    "switched_off",
     "take_lock_back",
     "understood",
     "void",

@@ -14180,8 +14180,7 @@ export interface components {
             /**
              * @default {
              *       "fixed_address": null,
-             *       "shared_address": null,
-             *       "six": null
+             *       "shared_address": null
              *     }
              */
             service: components["schemas"]["NetworkService"];
@@ -15884,6 +15883,19 @@ export interface components {
              * @description To be read out; empty for a secret
              */
             spelled: string;
+            /**
+             * Standing
+             * @description shown: the modem has it; ordered: as the order has it, not read back
+             * @default open
+             * @enum {string}
+             */
+            standing: "open" | "entered" | "ordered" | "shown" | "differs";
+            /**
+             * Takeable
+             * @description The job knows it, and it is not entered so
+             * @default false
+             */
+            takeable: boolean;
             /** Twice */
             twice: boolean;
             /** Typed */
@@ -18090,8 +18102,7 @@ export interface components {
             /**
              * @default {
              *       "fixed_address": null,
-             *       "shared_address": null,
-             *       "six": null
+             *       "shared_address": null
              *     }
              */
             service: components["schemas"]["NetworkService"];
@@ -18121,11 +18132,6 @@ export interface components {
         HouseholdResult: {
             /** Because */
             because: string;
-            /**
-             * Open Ways
-             * @description What can still be done for needs that the chosen plan does not meet
-             */
-            open_ways: string[];
             /** Plans */
             plans: components["schemas"]["NetPlan"][];
             /**
@@ -18587,6 +18593,11 @@ export interface components {
              * @description What each candidate stands on
              */
             position_mounts?: components["schemas"]["PositionMount"][];
+            /**
+             * Power Waits For
+             * @description What stands against power; empty: nothing
+             */
+            power_waits_for?: string[];
             /** Predicted Level Db */
             predicted_level_db: number | null;
             radio_stages?: components["schemas"]["RadioResult"] | null;
@@ -26956,6 +26967,11 @@ export interface components {
              */
             carrier_on_since: string | null;
             /**
+             * Carrier Over At
+             * @description From when it is on longer than it may; None: it is off
+             */
+            carrier_over_at: string | null;
+            /**
              * Carrier Total Min
              * @description All spells together, those that are over
              */
@@ -26982,6 +26998,11 @@ export interface components {
             say: string;
             /** Sheet */
             sheet: components["schemas"]["SheetLine"][];
+            /**
+             * Slot Until
+             * @description End of the slot, by the site's clock
+             */
+            slot_until: string | null;
             /** Steps */
             steps: components["schemas"]["LineupStep"][];
         };
@@ -36481,8 +36502,6 @@ export interface components {
          * @description A way to build the net.
          */
         NetPlan: {
-            /** Gateway */
-            gateway: string;
             /** Loses */
             loses: string[];
             /** Name */
@@ -36519,11 +36538,6 @@ export interface components {
              * @description Many customers behind one address: nobody reaches in from outside; None: not told
              */
             shared_address?: boolean | null;
-            /**
-             * Six
-             * @description Gives addresses of version 6 too; None: not told
-             */
-            six?: boolean | null;
         };
         /**
          * NewPassword
@@ -42025,8 +42039,11 @@ export interface components {
              * @default false
              */
             online: boolean;
-            /** Predicted Es N0 Db */
-            predicted_es_n0_db?: number | null;
+            /**
+             * Pictures
+             * @description Names of the job's papers: what is not there is no picture
+             */
+            pictures?: string[];
             /**
              * @default {
              *       "aim_share": 0.7,
@@ -42139,6 +42156,13 @@ export interface components {
              *     }
              */
             rules: components["schemas"]["HouseRules"];
+            /**
+             * Stage
+             * @description As far as the job has come
+             * @default locked
+             * @enum {string}
+             */
+            stage: "preset" | "locked" | "peaked" | "locked_down" | "on_network" | "activated";
             /** Transmit Most Dbm */
             transmit_most_dbm?: number | null;
         };
@@ -42190,6 +42214,19 @@ export interface components {
              * @description The code is not to be entered yet: no figures of the lock-down are noted
              */
             code_waits: boolean;
+            /**
+             * Next Stage
+             * @description Of a reading that is made now
+             * @default locked
+             * @enum {string}
+             */
+            next_stage: "preset" | "locked" | "peaked" | "locked_down" | "on_network" | "activated";
+            /**
+             * Noted
+             * @description Es/N0 of the lock-down, or on the network, is there
+             * @default false
+             */
+            noted: boolean;
             /** Rows */
             rows: components["schemas"]["RadioRow"][];
         };
@@ -42823,11 +42860,6 @@ export interface components {
              * @default false
              */
             two_lines: boolean;
-            /**
-             * Wired Port Count
-             * @default 1
-             */
-            wired_port_count: number;
         };
         /**
          * Satellite
@@ -42869,8 +42901,7 @@ export interface components {
             /**
              * @default {
              *       "fixed_address": null,
-             *       "shared_address": null,
-             *       "six": null
+             *       "shared_address": null
              *     }
              */
             service: components["schemas"]["NetworkService"];
@@ -52513,7 +52544,7 @@ export interface components {
         };
         /**
          * UpdateInput
-         * @description What was seen and decided. `judged_at`: when the speed or the alignment was last measured.
+         * @description What was seen and decided.
          */
         UpdateInput: {
             /**
@@ -52522,8 +52553,6 @@ export interface components {
              * @enum {string}
              */
             choice: "" | "now" | "later";
-            /** Judged At */
-            judged_at?: string | null;
             /**
              * Online
              * @default false

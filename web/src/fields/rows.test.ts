@@ -136,6 +136,14 @@ describe('a row that is begun', () => {
     expect(isBlank({ ...none, continuity: 'good' }, none, tests)).toBe(true)
     expect(isBlank({ ...none, run: 'RX' }, none, tests)).toBe(false)
   })
+
+  it('counts a text where a row has nothing else to say', () => {
+    const devices = columnsOf('bringup.home_devices', 'name', 'line', 'critical')
+    expect(isBlank({ name: '', line: 'old', critical: '' }, { name: '', line: '', critical: '' }, devices)).toBe(true)
+    expect(isBlank({ name: 'Reader', line: '', critical: '' }, { name: '', line: '', critical: '' }, devices)).toBe(
+      false,
+    )
+  })
 })
 
 describe('what an answer brings', () => {

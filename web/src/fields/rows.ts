@@ -147,11 +147,13 @@ export function isUntouched(texts: Texts, base: Entry, columns: Column[], system
 
 /** A row in which nothing was entered yet, beside what every new row begins with. */
 export function isBlank(texts: Texts, fresh: Texts, columns: Column[]): boolean {
+  // Where no column is a number or the main one, a text is all that a row can say.
+  const wordy = !columns.some((column) => column.main || !(column.choices || column.tick || column.text))
   return columns.every(
     (column) =>
       (column.choices !== undefined && !column.main) ||
       column.tick ||
-      (column.text && !column.main) ||
+      (column.text && !column.main && !wordy) ||
       !texts[column.key] ||
       (!column.main && texts[column.key] === fresh[column.key]),
   )

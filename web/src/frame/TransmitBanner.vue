@@ -15,7 +15,7 @@ const onSince = computed(() => (told.value?.carrier_on_since ? new Date(told.val
 const seconds = computed(() =>
   onSince.value ? Math.max(0, (now.value.getTime() - onSince.value.getTime()) / 1000) : 0,
 )
-const over = computed(() => onSince.value !== null && seconds.value > 60 * (run.value?.carrier_most_min ?? 5))
+const over = computed(() => !!run.value?.carrier_over_at && now.value >= new Date(run.value.carrier_over_at))
 const lasts = computed(() => {
   const whole = Math.floor(seconds.value)
   return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`

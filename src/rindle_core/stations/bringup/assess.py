@@ -16,11 +16,12 @@ from rindle_core.stations.bringup.home import home_of, lines_of, moving_of, old_
 from rindle_core.stations.bringup.known import call_sheet, known_of, told_of
 from rindle_core.stations.bringup.ladder import ladder
 from rindle_core.stations.bringup.lineup import LineupRunInput, LineupRunResult, lineup_run
-from rindle_core.stations.bringup.may_power import judge_who_may
+from rindle_core.stations.bringup.may_power import judge_who_may, power_waits_for
 from rindle_core.stations.bringup.part import BringUpPart, PowerCheckRow
 from rindle_core.stations.bringup.radio import RadioInput, radio_figures
+from rindle_core.stations.bringup.rows import RadioStage
 from rindle_core.stations.bringup.signs import signs_of
-from rindle_core.stations.bringup.transmit import judge_interlock, transmit_of
+from rindle_core.stations.bringup.transmit import Transmit, judge_interlock, transmit_of
 from rindle_core.stations.bringup.update import UpdateInput, update
 from rindle_core.stations.bringup.wiring import wiring_of
 from rindle_core.stations.build.before_power import before_power_open
@@ -82,7 +83,7 @@ def _judge_checks(job: JobInput, checks: list[PowerCheckRow], powered: bool) -> 
         )
     elif still:
         found.append(POWER_CHECKS.missing("Not all is seen before power", f"Go through it: {'; '.join(still)}."))
-    else:
+    elif checks:
         found.append(POWER_CHECKS(Level.CLEAR, "All that comes before power is seen", "Ticked one by one."))
     if job.bringup.meter_fitted == "yes":
         found.append(
@@ -208,8 +209,9 @@ def assess(context: Context) -> Outcome[BringUpPart]:
             has_code=any("code" in one.feeds or "account" in one.feeds for one in terminal.entries)
             and terminal.panel is None,
             code_told=bool(told.activation_code),
+            stage=_stage(context, online, transmit),
             online=online,
-            predicted_es_n0_db=aim.predicted_level_db,
+            pictures=[one.name for one in job.picks.documents],
             transmit_most_dbm=terminal.transmit_most_dbm,
             rules=job.picks.rules,
         )
@@ -230,6 +232,7 @@ def assess(context: Context) -> Outcome[BringUpPart]:
     part = BringUpPart(
         bringup=way.result,
         transmit=transmit,
+        power_waits_for=power_waits_for(job),
         checks_before_power=checks,
         told_entries=entries.result,
         laptop=laptop.result if laptop else None,
@@ -266,6 +269,18 @@ def assess(context: Context) -> Outcome[BringUpPart]:
             *software.findings,
         ],
     )
+
+
+def _stage(context: Context, online: bool, transmit: Transmit) -> RadioStage:
+    """Which stage a reading that is made now is of."""
+    peak = context.result(PeakPart)
+    if online:
+        return "activated"
+    if transmit.state == "on":
+        return "on_network"
+    if peak.lockdown.complete:
+        return "locked_down"
+    return "peaked" if peak.pointing is not None and peak.pointing.peaked else "locked"
 
 
 def _laptop(job: JobInput, terminal: Terminal, online: bool) -> Outcome[ComputerResult] | None:

@@ -119,7 +119,7 @@ def _judge(given: BringUpInput, found: Ladder, result: BringUpResult) -> list[Fi
             ONLINE(
                 Level.CLEAR,
                 "The terminal is online",
-                "Every state from power to online was passed.",
+                _passed(result),
                 figure=result.total_s,
             ),
         ]
@@ -137,6 +137,11 @@ def _judge(given: BringUpInput, found: Ladder, result: BringUpResult) -> list[Fi
             ),
         ]
     return [*findings, *_judge_stuck(given, current, result)]
+
+
+def _passed(result: BringUpResult) -> str:
+    unseen = [one.state.name for one in result.rungs if one.stay_count == 0]
+    return f"Not seen on the way: {', '.join(unseen)}." if unseen else "Every state from power to online was seen."
 
 
 def _judge_stuck(given: BringUpInput, current: LadderRung, result: BringUpResult) -> list[Finding]:
@@ -215,8 +220,8 @@ def _judge_letter(given: BringUpInput) -> list[Finding]:
         return [
             BEAM_LETTER(
                 Level.CLEAR,
-                "The beam letter is this site's",
-                "The modem listens and answers with the right hand on the right carrier.",
+                "The beam letter entered is this site's",
+                "What the modem itself has is told by reading it back.",
             ),
         ]
     return [

@@ -6,7 +6,7 @@ import ipaddress
 
 from pydantic import Field
 
-from rindle_core.catalogue.computers import COMPUTER_STEPS, SYSTEMS, ComputerSystem
+from rindle_core.catalogue.computers import COMPUTER_STEPS, ComputerSystem
 from rindle_core.catalogue.modem import REACHES, ModemAccess
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
@@ -230,9 +230,4 @@ def _judge(given: ComputerInput, result: ComputerResult, fine: bool) -> list[Fin
     return found
 
 
-def system_name(system: ComputerSystem) -> str:
-    """Its name for people."""
-    return SYSTEMS[system]
-
-
-__all__ = ["AFTER", "FAULTS", "ComputerInput", "ComputerResult", "computer", "system_name"]
+__all__ = ["AFTER", "FAULTS", "ComputerInput", "ComputerResult", "computer"]

@@ -6,6 +6,7 @@ import re
 from collections.abc import Mapping
 from typing import Any
 
+from rindle_core.kernel.errors import InputError
 from rindle_core.stations.bringup.entries_told import OWN
 from rindle_core.stations.entries import JobInput
 
@@ -22,6 +23,12 @@ def _raised(job: JobInput, code: str, value: str) -> str:
 def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     """The change as it may be kept."""
     whole = dict(change)
+    where = change.get("powered_where", job.bringup.powered_where)
+    moved = "bench" in (where, job.bringup.powered_where) and where != job.bringup.powered_where
+    if moved and job.bringup.states_entered and "states_entered" not in change:
+        raise InputError.one(
+            "powered_where", "changes only while it is switched off: its states belong to where it was"
+        )
     if change.get("beam_letter"):
         whole["beam_letter"] = change["beam_letter"].upper()
     for name in OWN:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping
+from typing import Literal
 
 from geographiclib.geodesic import Geodesic
 from pydantic import Field
@@ -52,6 +53,10 @@ class EntryRow(Model):
     again: str
     shown: str = Field(description="As the modem shows it")
     spelled: str = Field(description="To be read out; empty for a secret")
+    standing: Literal["open", "entered", "ordered", "shown", "differs"] = Field(
+        default="open", description="shown: the modem has it; ordered: as the order has it, not read back"
+    )
+    takeable: bool = Field(default=False, description="The job knows it, and it is not entered so")
     agrees: bool | None = Field(description="Entry, order and modem agree; None: not all of it is known")
     off_m: float | None = Field(default=None, description="Of a position: how far what it shows is from the site")
     well_formed: bool | None
@@ -126,10 +131,23 @@ def _row(given: EntriesInput, entry: ModemEntry) -> EntryRow:
         again=again,
         shown=shown,
         spelled="" if entry.secret else spelled(value or known),
+        standing=_standing(agrees, value, shown),
+        takeable=entry.typed and not entry.secret and bool(known) and value != known,
         agrees=agrees,
         off_m=off,
         well_formed=None if not value or is_masked(value) else re.fullmatch(entry.pattern, value) is not None,
     )
+
+
+def _standing(agrees: bool | None, value: str, shown: str) -> Literal["open", "entered", "ordered", "shown", "differs"]:
+    """What the modem itself shows settles an entry; until then it is only as the order has it."""
+    if agrees is False:
+        return "differs"
+    if agrees and shown:
+        return "shown"
+    if not value:
+        return "open"
+    return "ordered" if agrees else "entered"
 
 
 @register("modem_entries", "What a modem is told: form, order, second typing, read-back", EntriesInput, EntriesResult)
@@ -171,8 +189,17 @@ def _judge(entry: ModemEntry, row: EntryRow) -> list[Finding]:
                 clears_by="Read it again from the paper, sign by sign, and type it a second time.",
             )
         )
-    if row.shown:
+    if row.shown and entry.compared != "no":
         found.append(_judge_shown(entry, row))
+    elif entry.compared == "position" and row.agrees is False:
+        found.append(
+            ENTRY.of(row.code)(
+                Level.HOLD,
+                f"{row.label} is not the site’s",
+                "It works out its timing, and the satellite it may send to, from its position.",
+                clears_by="Enter the site’s own position, or correct the place at Brief.",
+            )
+        )
     return found
 
 
@@ -188,7 +215,7 @@ def _judge_shown(entry: ModemEntry, row: EntryRow) -> Finding:
             clears_by="Load the site’s file or type the position again, then start the modem anew.",
             level=Level.HOLD,
         )
-    if not meant or entry.compared == "no":
+    if not meant:
         return READ_BACK.of(row.code).missing(
             f"{row.label} is shown by the modem, and nobody said what it should be",
             f"Enter what {row.where} says.",

@@ -197,13 +197,6 @@ UPDATE = Kind(
     against="put in and settled before anything is judged, or put off with a reason",
     at="bringup.update_choice",
 )
-SETTLING = Kind(
-    "bringup.settling",
-    "time since the update",
-    against="house rule `settle_min`",
-    unit="min",
-    at="bringup.settled_at",
-)
 BEAM_LETTER = Kind(
     "bringup.beam_letter",
     "the letter entered",

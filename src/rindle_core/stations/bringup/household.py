@@ -52,7 +52,6 @@ class NetPlan(Model):
     translation_count: int | None = Field(
         description="Times that addresses are translated; None: the service's is not told"
     )
-    gateway: str
 
 
 class HouseholdResult(Model):
@@ -61,7 +60,6 @@ class HouseholdResult(Model):
     plans: list[NetPlan]
     proposed: RouterPlan
     because: str
-    open_ways: list[str] = Field(description="What can still be done for needs that the chosen plan does not meet")
 
 
 def _inward(given: HouseholdInput, plan: RouterPlan) -> tuple[Met, str]:
@@ -154,7 +152,6 @@ def _plan(given: HouseholdInput, plan: RouterPlan) -> NetPlan:
         if code in _NEEDS_HERE:
             met, how = _need(given, plan, code)
             needs.append(NeedMet(code=code, name=given.need_names.get(code, code), met=met, how=how))
-    own = given.router.name if given.router else "the modem"
     return NetPlan(
         plan=plan,
         name=ROUTER_PLANS[plan],
@@ -163,7 +160,6 @@ def _plan(given: HouseholdInput, plan: RouterPlan) -> NetPlan:
         needs=needs,
         loses=_loses(given, plan),
         translation_count=_translations(given, plan),
-        gateway=own if plan == "keep" else "your own router",
     )
 
 
@@ -191,10 +187,7 @@ def household(given: HouseholdInput) -> Outcome[HouseholdResult]:
         if best is keep
         else keep.why_not or "It meets more of what is needed."
     )
-    ways = [f"{need.name}: {need.how}" for need in chosen.needs if need.met != "yes"]
-    return Outcome(
-        HouseholdResult(plans=plans, proposed=best.plan, because=because, open_ways=ways), _judge(given, chosen)
-    )
+    return Outcome(HouseholdResult(plans=plans, proposed=best.plan, because=because), _judge(given, chosen))
 
 
 def _judge(given: HouseholdInput, chosen: NetPlan) -> list[Finding]:
@@ -207,7 +200,12 @@ def _judge(given: HouseholdInput, chosen: NetPlan) -> list[Finding]:
         )
     for need in chosen.needs:
         level = {"yes": Level.CLEAR, "mind": Level.MIND, "no": Level.MIND, "unknown": Level.UNKNOWN}[need.met]
-        said = {"yes": "can be had", "mind": "can be had, with care", "no": "is not met", "unknown": "is not settled"}
+        said = {
+            "yes": "nothing of the gateway is against it",
+            "mind": "can be had, with care",
+            "no": "is not met",
+            "unknown": "is not settled",
+        }
         found.append(
             NET_NEED.of(need.code)(
                 level,

@@ -73,6 +73,8 @@ class LineupRunResult(Model):
     isolation_least_db: float | None
     carrier_on_since: AwareDatetime | None = Field(description="None: it is off")
     carrier_most_min: float
+    carrier_over_at: AwareDatetime | None = Field(description="From when it is on longer than it may; None: it is off")
+    slot_until: dt.datetime | None = Field(description="End of the slot, by the site's clock")
     carrier_total_min: float = Field(description="All spells together, those that are over")
     approved: bool
     closed: bool = Field(description="Approved, carrier off, mode left, started again")
@@ -96,6 +98,14 @@ def _done(log: list[LineupMark]) -> set[DeskStep]:
     return done
 
 
+def _isolation(log: list[LineupMark]) -> float | None:
+    """As the desk read it last, since the carrier was last switched on."""
+    found = None
+    for mark in log:
+        found = None if mark.step == "carrier_on" else mark.figure if mark.step == "isolation" else found
+    return found
+
+
 def _spells(log: list[LineupMark]) -> tuple[list[float], dt.datetime | None]:
     """Minutes of each spell of the carrier that is over, and since when it is on now."""
     spells: list[float] = []
@@ -113,10 +123,11 @@ def _spells(log: list[LineupMark]) -> tuple[list[float], dt.datetime | None]:
 def lineup_run(given: LineupRunInput) -> Outcome[LineupRunResult]:
     """The steps in the order of the call, with the carrier's time and the desk's limits."""
     done = _done(given.log)
-    isolation = next((mark.figure for mark in reversed(given.log) if mark.step == "isolation"), None)
+    isolation = _isolation(given.log)
     least = given.least_db if given.least_db is not None else given.desk.isolation_least_db if given.desk else None
     enough = isolation is None or least is None or isolation >= least
     spells, since = _spells(given.log)
+    most_min = given.desk.carrier_most_min if given.desk else _USUAL_MOST_MIN
     todo = [one for one in ORDER if one not in done]
     following = "carrier_off" if since is not None and "approved" in done else (todo[0] if todo else None)
     if since is not None and not enough and "approved" not in done:
@@ -130,7 +141,9 @@ def lineup_run(given: LineupRunInput) -> Outcome[LineupRunResult]:
         isolation_db=isolation,
         isolation_least_db=least,
         carrier_on_since=since,
-        carrier_most_min=given.desk.carrier_most_min if given.desk else _USUAL_MOST_MIN,
+        carrier_most_min=most_min,
+        carrier_over_at=since and since + dt.timedelta(minutes=most_min),
+        slot_until=given.slot_at and given.slot_at + dt.timedelta(minutes=given.slot_min),
         carrier_total_min=sum(spells),
         approved="approved" in done,
         closed=not todo and since is None,
@@ -203,7 +216,8 @@ def _judge_carrier(given: LineupRunInput, result: LineupRunResult) -> list[Findi
     if since is not None and given.now is not None:
         spells.append((given.now - since).total_seconds() / 60.0)
     longest = max(spells, default=None)
-    if longest is not None:
+    running = since is not None and given.now is None  # how long it will have been is not known yet
+    if longest is not None and not (running and longest <= result.carrier_most_min):
         found.append(
             CARRIER_LONG.at_most(
                 longest,

@@ -32,6 +32,7 @@ class BringUpPart(Model):
 
     bringup: BringUpResult | None
     transmit: Transmit | None = None
+    power_waits_for: list[str] = Field(default_factory=list, description="What stands against power; empty: nothing")
     checks_before_power: list[PowerCheckRow] = Field(default_factory=list)
     told_entries: EntriesResult | None = None
     laptop: ComputerResult | None = None

@@ -20,8 +20,13 @@ class RadioInput(Model):
     marks: list[RadioMark] = Field(default_factory=list, max_length=60)
     has_code: bool = Field(default=True, description="Whether a code or account ends the bring-up")
     code_told: bool = False
+    stage: RadioStage = Field(default="locked", description="As far as the job has come")
     online: bool = False
-    predicted_es_n0_db: float | None = None
+    pictures: list[str] = Field(
+        default_factory=list,
+        max_length=400,
+        description="Names of the job's papers: what is not there is no picture",
+    )
     transmit_most_dbm: float | None = None
     rules: HouseRules = DEFAULT_RULES
 
@@ -40,6 +45,8 @@ class RadioResult(Model):
     """Every stage."""
 
     rows: list[RadioRow]
+    next_stage: RadioStage = Field(default="locked", description="Of a reading that is made now")
+    noted: bool = Field(default=False, description="Es/N0 of the lock-down, or on the network, is there")
     code_waits: bool = Field(description="The code is not to be entered yet: no figures of the lock-down are noted")
 
 
@@ -60,12 +67,14 @@ def radio_figures(given: RadioInput) -> Outcome[RadioResult]:
         rows.append(RadioRow(stage=stage, name=name, mark=mark, es_n0_change_db=change, transmit_left_db=left))
     noted = any(last[one].es_n0_db is not None for one in _BEFORE_CODE if one in last)
     waits = given.has_code and not noted
-    return Outcome(RadioResult(rows=rows, code_waits=waits), _judge(given, rows, waits))
+    return Outcome(
+        RadioResult(rows=rows, next_stage=given.stage, noted=noted, code_waits=waits), _judge(given, rows, noted)
+    )
 
 
-def _judge(given: RadioInput, rows: list[RadioRow], waits: bool) -> list[Finding]:
+def _judge(given: RadioInput, rows: list[RadioRow], noted: bool) -> list[Finding]:
     found: list[Finding] = []
-    if waits and given.code_told:
+    if not noted and given.has_code and given.code_told:
         found.append(
             RADIO(
                 Level.HOLD if not given.online else Level.MIND,
@@ -74,16 +83,16 @@ def _judge(given: RadioInput, rows: list[RadioRow], waits: bool) -> list[Finding
                 clears_by="Read them off its page now and take a picture; note that they came late.",
             )
         )
-    elif waits:
+    elif not noted:
         found.append(
             RADIO.missing(
                 "The radio figures are not noted",
-                "Read Es/N0 and transmit level off its page once it is locked down, with a picture, before the code.",
+                "Read Es/N0 and transmit level off its page once it is locked down, with a picture, before any code.",
             )
         )
     else:
         by_stage = {row.stage: row.mark for row in rows if row.mark}
-        pictured = any(by_stage[one].photo for one in _BEFORE_CODE if one in by_stage)
+        pictured = any(by_stage[one].photo in given.pictures for one in _BEFORE_CODE if one in by_stage)
         found.append(
             RADIO(
                 Level.CLEAR if pictured else Level.MIND,
@@ -97,7 +106,7 @@ def _judge(given: RadioInput, rows: list[RadioRow], waits: bool) -> list[Finding
     online = next(row for row in rows if row.stage == "activated")
     if given.online and (online.mark is None or online.mark.es_n0_db is None):
         found.append(RADIO_ONLINE.missing("No radio figures are noted since it is online", "Read them once more."))
-    found += [_judge_fall(given, row) for row in rows if row.es_n0_change_db is not None][-1:]
+    found += _judge_fall(given, rows)
     near = [row for row in rows if row.transmit_left_db is not None]
     if near:
         assert near[-1].transmit_left_db is not None
@@ -115,17 +124,23 @@ def _judge(given: RadioInput, rows: list[RadioRow], waits: bool) -> list[Finding
     return found
 
 
-def _judge_fall(given: RadioInput, row: RadioRow) -> Finding:
-    assert row.es_n0_change_db is not None
-    return RADIO_FELL.at_most(
-        -row.es_n0_change_db,
-        given.rules.level_shortfall_db,
-        over=f"The level fell up to “{row.name}”",
-        clear=f"The level held up to “{row.name}”",
-        why="Something moved, got wet or came loose since, or the weather changed.",
-        clears_by="Push the rim and look at the level; then go along the cable.",
-        level=Level.MIND,
-    )
+def _judge_fall(given: RadioInput, rows: list[RadioRow]) -> list[Finding]:
+    """The last stage against the best before it: a fall that was noted long ago is a fall still."""
+    levels = [(row.name, row.mark.es_n0_db) for row in rows if row.mark and row.mark.es_n0_db is not None]
+    if len(levels) < 2:
+        return []
+    name, last_db = levels[-1]
+    return [
+        RADIO_FELL.at_most(
+            max(level for _, level in levels[:-1]) - last_db,
+            given.rules.level_shortfall_db,
+            over=f"The level at “{name}” is under the best before it",
+            clear=f"The level at “{name}” is that of the stages before it",
+            why="Something moved, got wet or came loose since, or the weather changed.",
+            clears_by="Push the rim and look at the level; then go along the cable.",
+            level=Level.MIND,
+        )
+    ]
 
 
 __all__ = ["RadioInput", "RadioResult", "RadioRow", "radio_figures"]

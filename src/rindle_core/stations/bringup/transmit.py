@@ -48,12 +48,14 @@ def transmit_of(job: JobInput) -> Transmit:
         sends = transmits_from(states, code)
         if sends == "on":
             state, why = "on", f"It sends in this state: {name}."
-        elif told.install_mode == "yes":
+        elif told.install_mode == "yes" and all(one.step != "install_left" for one in told.lineup_log):
             state, why = "install", f"It is in installation mode, at {name}; it does not send by itself."
         else:
             state = "may"
             why = f"At {name}; " + ("sending comes next, by itself." if sends == "may" else "it has power.")
-    return Transmit(state=state, words=TRANSMIT_WORDS[state], why=why, powered=bool(code), carrier_on_since=since)
+    return Transmit(
+        state=state, words=TRANSMIT_WORDS[state], why=why, powered=bool(code or since), carrier_on_since=since
+    )
 
 
 def carrier_on_since(job: JobInput) -> str:

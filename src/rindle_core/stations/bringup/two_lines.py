@@ -223,11 +223,16 @@ def _faults(given: TwoLinesInput, net: ipaddress.IPv4Network | None) -> list[str
             found.append(f"{one.name} and {seen[known]} have the same address {one.fixed_ip}.")
         else:
             seen[known] = one.name
+    hardware = [_hardware(one) for one in given.devices if one.hardware_address]
+    twice = sorted({one for one in hardware if hardware.count(one) > 1})
+    found += [f"Two devices have the hardware address {one}." for one in twice]
     return [*found, *_gateway_faults(given, net)]
 
 
 def _gateway_faults(given: TwoLinesInput, net: ipaddress.IPv4Network) -> list[str]:
     found = []
+    if given.new_gateway and given.new_gateway == given.old_gateway:
+        found.append(f"Both lines have the gateway {given.new_gateway}.")
     for word, text in (("new", given.new_gateway), ("old", given.old_gateway)):
         gateway = address_of(text) if text else None
         if text and gateway is None:
@@ -260,6 +265,8 @@ def _judge(given: TwoLinesInput, net: ipaddress.IPv4Network | None, faults: list
                 clears_by="Correct it, then take the text.",
             )
         ]
+    if given.plan and not (given.new_gateway and given.old_gateway):
+        return [HOME_NET.missing("The gateway of a line is not told", "Enter both; then the text follows.")]
     return [
         HOME_NET(Level.CLEAR, "The address plan fits together", "Each fixed address is in the net, and is given once.")
     ]

@@ -11,18 +11,17 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.stations.bringup.findings import SETTLING, UPDATE
+from rindle_core.stations.bringup.findings import UPDATE
 
 
 class UpdateInput(Model):
-    """What was seen and decided. `judged_at`: when the speed or the alignment was last measured."""
+    """What was seen and decided."""
 
     seen: Literal["", "none", "offered"] = ""
     choice: Literal["", "now", "later"] = ""
     reason: str = ""
     updated_at: AwareDatetime | None = None
     settled_at: AwareDatetime | None = None
-    judged_at: AwareDatetime | None = None
     online: bool = False
     rules: HouseRules = DEFAULT_RULES
 
@@ -43,7 +42,8 @@ def update(given: UpdateInput) -> Outcome[UpdateResult]:
     start = after
     if given.settled_at is not None and given.settled_at >= given.updated_at:
         start = min(after, given.settled_at)
-    return Outcome(UpdateResult(judge_from=start, settled=given.settled_at is not None), _judge_settled(given, start))
+    put_in = UPDATE(Level.CLEAR, "The update is put in", "Judge speed and alignment once it has settled.")
+    return Outcome(UpdateResult(judge_from=start, settled=given.settled_at is not None), [put_in])
 
 
 def _judge_offer(given: UpdateInput) -> list[Finding]:
@@ -68,33 +68,6 @@ def _judge_offer(given: UpdateInput) -> list[Finding]:
         UPDATE.missing(
             "An update is offered" + (", and to be put in now" if given.choice == "now" else ""),
             "Put it in, let it start again, and say so here; or put it off with a reason.",
-        )
-    ]
-
-
-def _judge_settled(given: UpdateInput, start: dt.datetime) -> list[Finding]:
-    assert given.updated_at is not None
-    if given.judged_at is None:
-        return [UPDATE(Level.CLEAR, "The update is put in", "Judge speed and alignment once it has settled.")]
-    minutes = (given.judged_at - given.updated_at).total_seconds() / 60.0
-    if minutes < 0:
-        return [
-            SETTLING(
-                Level.MIND,
-                "It was measured before the update",
-                "What was measured is of the old software.",
-                clears_by="Measure again.",
-            )
-        ]
-    return [
-        SETTLING.at_least(
-            minutes,
-            (start - given.updated_at).total_seconds() / 60.0,
-            under="It was measured before it had settled",
-            clear="It had settled when it was measured",
-            why="For a while after an update it aligns and searches anew.",
-            clears_by="Measure again.",
-            level=Level.MIND,
         )
     ]
 

@@ -121,6 +121,8 @@ def test_the_banner_says_what_is_known_of_sending(states, said):
 def test_installation_mode_is_told_beside_a_terminal_that_does_not_send_yet():
     states = [{"code": "power", "at_s": 0.0}]
     assert come_to(states_entered=states, install_mode="yes").transmit.state == "install"
+    left = [{"step": "install_left", "at": "2026-11-24T10:00:00Z"}]
+    assert come_to(states_entered=states, install_mode="yes", lineup_log=left).transmit.state == "may"
     sending = [*states, {"code": "ranging", "at_s": 9.0}]
     assert come_to(states_entered=sending, install_mode="yes").transmit.state == "on"
 
@@ -143,3 +145,15 @@ def test_on_the_bench_the_earth_is_not_asked_for_yet():
     assert "bringup.before_power" not in on_bench
     assert not come_to(powered_where="bench").may_sign_off  # online on the bench proves nothing of its place
     assert "bringup.before_power" in found(come_to(powered_where="site", step_marks=[], states_entered=[]), "bringup")
+
+
+def test_a_test_carrier_is_power_whatever_the_states_say():
+    on = [{"step": "carrier_on", "at": "2026-11-24T10:00:00Z"}]
+    held = found(come_to(states_entered=[], lineup_log=on, in_front_clear=False), "bringup")
+    assert held["bringup.interlock.front"].level == "hold"
+
+
+def test_a_state_that_nobody_saw_is_named_when_it_is_online():
+    outcome = rise(100, ("power", 0), ("online", 80))
+    told = next(one for one in outcome.findings if one.code == "bringup.online")
+    assert "Not seen on the way: Boot, Search, Ranging" in told.why

@@ -196,6 +196,13 @@ def test_a_gateway_inside_the_home_net_and_a_net_that_is_none_are_holds():
     assert lines(net="192.168.40.7/24")[1][0].level is Level.HOLD
 
 
+def test_what_would_break_a_router_is_a_hold_and_what_is_missing_is_not_clear():
+    twin = [DEVICES[0], DEVICES[1].model_copy(update={"hardware_address": "02:00:5E:10:00:11"})]
+    assert "Two devices" in lines(twin)[1][0].why
+    assert "Both lines" in lines(old_gateway="10.71.0.1")[1][0].why
+    assert lines(plan="failover", old_gateway="")[1][0].level is Level.UNKNOWN
+
+
 def test_a_made_password_is_long_even_and_sayable():
     assert made_passphrase(0) == "babab-babab-babab-babab"
     assert pytest.approx(4 * math.log2(16**3 * 5**2), abs=1e-9) == MADE_BITS

@@ -51,12 +51,16 @@ const all = () =>
   <p v-if="powered" class="caution">
     <b>It has power now.</b> Switch it off at States before anything here is touched.
   </p>
-  <p v-else-if="held">
-    It may not be switched on yet: {{ held.message }}.
-    <router-link v-if="held.code === 'bringup.before_power'" :to="`/jobs/${store.number}/build`"
-      >Mark at Build what comes before power</router-link
-    ><router-link v-else :to="`/jobs/${store.number}/brief/crew`">Name who may, at Brief</router-link>
-  </p>
+  <div v-else-if="held.length" class="stack">
+    <p>It may not be switched on yet:</p>
+    <ul>
+      <li v-for="one in held" :key="one">{{ one }}</li>
+    </ul>
+    <p>
+      <router-link :to="`/jobs/${store.number}/build`">Mark at Build</router-link> what comes before power;
+      <router-link :to="`/jobs/${store.number}/brief/crew`">name at Brief</router-link> who may.
+    </p>
+  </div>
   <p v-else>
     Nothing stands against power. <router-link :to="`/jobs/${store.number}/bringup/states`">Switch it on</router-link>
   </p>

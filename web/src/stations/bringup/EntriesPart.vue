@@ -17,7 +17,7 @@ const OWN = ['beam_letter', 'activation_code'] as const
 const own = (code: string) => OWN.find((name) => name === code)
 const rows = computed(() => job.value.assessment.told_entries?.rows ?? [])
 const waits = computed(() => job.value.assessment.radio_stages?.code_waits ?? false)
-const takeable = computed(() => rows.value.filter((one) => one.typed && one.known && one.value !== one.known))
+const takeable = computed(() => rows.value.filter((one) => one.takeable))
 function take(): void {
   const news = Object.fromEntries(takeable.value.map((one) => [one.code, one.known]))
   const others = Object.fromEntries(Object.entries(news).filter(([code]) => !own(code)))
@@ -56,17 +56,13 @@ const mark = (index: number) =>
     'settings',
     settings.value.map((one, at) => (at === index ? { ...one, entered: !one.entered } : one)),
   )
-/** What the modem itself shows settles it; until then an entry is only as the order has it. */
-const standing = (one: (typeof rows.value)[number]) =>
-  one.agrees === false
-    ? 'does not agree'
-    : one.agrees && one.shown
-      ? 'the modem has it'
-      : one.value
-        ? one.agrees
-          ? 'as ordered, not read back'
-          : 'not read back'
-        : 'open'
+const STANDING: Record<string, string> = {
+  open: 'open',
+  entered: 'not read back',
+  ordered: 'as ordered, not read back',
+  shown: 'the modem has it',
+  differs: 'does not agree',
+}
 const has = (code: string) => rows.value.some((one) => one.code === code)
 </script>
 
@@ -125,10 +121,10 @@ const has = (code: string) => rows.value.some((one) => one.code === code)
         />
       </label>
       <p class="state">
-        <icon-circle-check v-if="one.agrees && one.shown" :size="22" aria-hidden="true" />
-        <icon-alert-triangle v-else-if="one.agrees === false" :size="22" aria-hidden="true" />
+        <icon-circle-check v-if="one.standing === 'shown'" :size="22" aria-hidden="true" />
+        <icon-alert-triangle v-else-if="one.standing === 'differs'" :size="22" aria-hidden="true" />
         <icon-circle-dashed v-else :size="22" aria-hidden="true" />
-        {{ standing(one) }}
+        {{ STANDING[one.standing ?? 'open'] }}
         <template v-if="one.off_m != null"> · {{ formatQuantity(one.off_m, 'm', prefs.system) }} off</template>
       </p>
       <span v-if="one.spelled && one.known" class="quiet small say">{{ one.where }} says</span>

@@ -21,12 +21,9 @@ const now = useNow({ interval: 1000 })
 const slot = computed(() => {
   const at = job.value.facts.brief.lineup_at
   if (!at) return ''
-  const left = minutesOf(at) - minutesOf(siteTime(now.value, job.value.assessment.zone ?? 'UTC'))
-  return left > 0
-    ? `in ${span(left)}`
-    : left > -job.value.facts.picks.rules!.lineup_min!
-      ? 'it is now'
-      : 'it has passed'
+  const clockNow = minutesOf(siteTime(now.value, job.value.assessment.zone ?? 'UTC'))
+  if (clockNow < minutesOf(at)) return `in ${span(minutesOf(at) - clockNow)}`
+  return run.value.slot_until && clockNow < minutesOf(run.value.slot_until) ? 'it is now' : 'it has passed'
 })
 
 /** What is entered with a step. */

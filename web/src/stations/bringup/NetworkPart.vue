@@ -17,7 +17,7 @@ const MET: Record<string, string> = { yes: 'met', mind: 'met, with care', no: 'n
 const SIGN: Record<string, string> = { yes: '✓', mind: '!', no: '✕', unknown: '?' }
 const columns = columnsOf(
   'bringup.home_devices',
-  { key: 'name', main: true },
+  'name',
   'hardware_address',
   'fixed_ip',
   'line',

@@ -32,16 +32,8 @@ const columns = columnsOf(
   'photo',
 )
 const stages: SelectMixedOption[] = optionsOf(factAt('bringup.radio[].stage')).map((one) => ({ ...one }))
-/** The stage that is next, by what the job says. */
-const usual = computed<Stage>(() => {
-  const part = job.value.assessment
-  if (part.bringup?.online) return 'activated'
-  if (part.bringup?.current_code && part.transmit?.state === 'on') return 'on_network'
-  if (job.value.facts.peak.lock_after_db != null) return 'locked_down'
-  return part.pointing?.peaked ? 'peaked' : 'locked'
-})
 const chosen = ref<Stage | null>(null)
-const stage = computed(() => chosen.value ?? usual.value)
+const stage = computed(() => chosen.value ?? job.value.assessment.radio_stages?.next_stage ?? 'locked')
 const blank = () => ({ stage: stage.value, at: new Date().toISOString(), es_n0_db: null, photo: '' })
 async function noteNow(): Promise<void> {
   if (!(await store.poll()) || !store.telemetry) return

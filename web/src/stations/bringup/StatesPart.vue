@@ -82,15 +82,13 @@ const open = ref('')
         v-if="!store.telemetry?.powered"
         type="primary"
         size="large"
-        :disabled="held !== null"
+        :disabled="held.length > 0"
         @click="store.power(true)"
         >Switch on</n-button
       ><n-button v-else @click="store.power(false)">Switch off</n-button>
-      <span v-if="held"
-        >It may not be switched on yet: {{ held.message }}.
-        <router-link v-if="held.code === 'bringup.before_power'" :to="`/jobs/${store.number}/build`"
-          >Mark at Build what comes before power</router-link
-        ><router-link v-else :to="`/jobs/${store.number}/brief/crew`">Name who may, at Brief</router-link></span
+      <span v-if="held.length"
+        >It may not be switched on yet: {{ held.join('; ') }}.
+        <router-link :to="`/jobs/${store.number}/bringup/before`">What comes before power</router-link></span
       >
       <template v-else-if="!store.telemetry?.powered"
         ><router-link :to="`/jobs/${store.number}/bringup/before`">What comes before power</router-link
@@ -172,7 +170,7 @@ const open = ref('')
           v-if="byHand && (here < 0 ? at === 0 : at !== here)"
           :type="at === here + 1 ? 'primary' : 'default'"
           :quaternary="here >= 0 && at < here"
-          :disabled="held !== null || minutes === null"
+          :disabled="held.length > 0 || minutes === null"
           @click="reached(one.state.code)"
           >{{ at === 0 && here < 0 ? 'Switched on' : at < here ? 'Fell back' : 'Reached' }}</n-button
         >

@@ -16,16 +16,8 @@ export function useBringUp() {
       (isPanel.value ? job.value.facts.brief.latitude_deg != null : job.value.assessment.predicted_level_db != null),
   )
   const usable = computed(() => reach.value && !store.deviceTrouble)
-  const findings = computed(() => job.value.assessment.stations.find((one) => one.code === 'bringup')?.findings ?? [])
-  /** What stands against power, by the core's own findings. */
-  const held = computed(
-    () =>
-      findings.value.find(
-        (one) =>
-          one.code === 'bringup.before_power' ||
-          (one.level === 'hold' && /^bringup\.(qualified|stopped\.)/.test(one.code)),
-      ) ?? null,
-  )
+  /** What stands against power, by the rule that the server refuses by. */
+  const held = computed(() => job.value.assessment.power_waits_for ?? [])
   const powered = computed(() => job.value.assessment.transmit?.powered ?? false)
 
   /** A part of what the modem shows, or of the second typing, of one entry. */
@@ -42,5 +34,5 @@ export function useBringUp() {
       ...(told.value.lineup_log ?? []),
       { id: rowId(), at: new Date().toISOString(), figure: null, who: '', number: '', note: '', ...row },
     ])
-  return { store, job, told, terminal, isPanel, reach, usable, findings, held, powered, setBack, back, addLineup }
+  return { store, job, told, terminal, isPanel, reach, usable, held, powered, setBack, back, addLineup }
 }
