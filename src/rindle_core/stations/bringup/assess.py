@@ -11,7 +11,7 @@ from rindle_core.stations.bringup.bringup import BringUpInput, BringUpResult, br
 from rindle_core.stations.bringup.computer import ComputerInput, ComputerResult, computer
 from rindle_core.stations.bringup.custom_carrier import judge_custom_carrier
 from rindle_core.stations.bringup.entries_told import EntriesInput, EntriesResult, modem_entries
-from rindle_core.stations.bringup.findings import BENCH, BROWSE, METER, POWER_CHECKS, SATELLITE
+from rindle_core.stations.bringup.findings import BENCH, BROWSE, METER, POWER_CHECKS, SATELLITE, UNTOLD
 from rindle_core.stations.bringup.home import home_of, lines_of, moving_of, old_stays, wireless_of
 from rindle_core.stations.bringup.known import call_sheet, known_of, told_of
 from rindle_core.stations.bringup.ladder import ladder
@@ -107,6 +107,14 @@ def _judge_bench(job: JobInput) -> list[Finding]:
             "Entries, plugs and cable are tried; switch it off, mount it, and switch it on in its place.",
         )
     ]
+
+
+def _judge_untold(entries: EntriesResult, online: bool) -> list[Finding]:
+    """A terminal that is online was told something: what is not entered here, the next colleague does not know."""
+    still = [row.label for row in entries.rows if row.typed and not row.value]
+    if not online or not still:
+        return []
+    return [UNTOLD.missing("What the modem was told is not all entered", f"Enter it: {', '.join(still)}.")]
 
 
 def _judge_browse(job: JobInput, online: bool) -> list[Finding]:
@@ -258,6 +266,7 @@ def assess(context: Context) -> Outcome[BringUpPart]:
             *_judge_checks(job, checks, transmit.powered),
             *(laptop.findings if laptop else []),
             *entries.findings,
+            *_judge_untold(entries.result, online),
             *judge_custom_carrier(job, terminal),
             *(radio.findings if terminal.panel is None else []),
             *lineup.findings,

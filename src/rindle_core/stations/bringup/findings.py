@@ -46,6 +46,12 @@ ENTRY = Kind(
     against="what the order, Aim or the settings sheet says",
     at="bringup.modem_entries",
 )
+UNTOLD = Kind(
+    "bringup.untold",
+    "what the modem was told",
+    against="every entry of the terminal's own list, once it is online",
+    at="bringup.modem_entries",
+)
 TWICE = Kind(
     "bringup.twice.{}",
     "an entry in which a slip costs a day",

@@ -157,3 +157,11 @@ def test_a_state_that_nobody_saw_is_named_when_it_is_online():
     outcome = rise(100, ("power", 0), ("online", 80))
     told = next(one for one in outcome.findings if one.code == "bringup.online")
     assert "Not seen on the way: Boot, Search, Ranging" in told.why
+
+
+def test_an_entry_that_was_left_out_is_asked_for_once_it_is_online():
+    assert "bringup.untold" not in found(come_to(), "bringup")
+    left_out = found(come_to(beam_letter=""), "bringup")
+    assert left_out["bringup.untold"].level == "unknown"
+    assert "Beam letter" in left_out["bringup.untold"].clears_by
+    assert not come_to(beam_letter="").may_sign_off
