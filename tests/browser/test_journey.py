@@ -19,7 +19,7 @@ document.addEventListener('click', (event) => {
   if (event.isTrusted && event.detail > 0) sessionStorage.clicks = Number(sessionStorage.clicks || 0) + 1
 }, true)
 """
-MOST_CLICKS = 66  # of the owner
+MOST_CLICKS = 68  # of the owner, the account code among them
 MOST_OF_A_DISH = 136  # with mount, hole, ends and earth proved, the kit counted, each mark seen, three passes
 
 

@@ -259,6 +259,7 @@ def assess(context: Context) -> Outcome[BringUpPart]:
         part,
         [
             *_judge_satellite(aim),
+            *lineup.findings,  # a carrier that is on comes before all else
             *way.findings,
             *_judge_bench(job),
             *judge_interlock(job, transmit),
@@ -269,7 +270,6 @@ def assess(context: Context) -> Outcome[BringUpPart]:
             *_judge_untold(entries.result, online),
             *judge_custom_carrier(job, terminal),
             *(radio.findings if terminal.panel is None else []),
-            *lineup.findings,
             *_judge_browse(job, online),
             *home.findings,
             *lines.findings,
