@@ -6,6 +6,25 @@ import json
 import os
 import sys
 from pathlib import Path
+from typing import Any
+
+
+def _openapi(api: Any) -> Any:
+    """The API's own description. A model that many operations answer with is worked out once, not for each of them."""
+    from ninja.openapi.schema import OpenAPISchema
+
+    class Told(OpenAPISchema):
+        def _create_schema_from_model(self, model: Any, *given: Any, **named: Any) -> Any:
+            known = self.__dict__.setdefault("known", {})
+            fields = model.model_fields
+            if list(fields) != ["response"]:
+                return super()._create_schema_from_model(model, *given, **named)
+            key = (str(fields["response"].annotation), given, tuple(sorted(named.items())))
+            if key not in known:
+                known[key] = super()._create_schema_from_model(model, *given, **named)
+            return known[key]
+
+    return Told(api, "/api/")
 
 
 def contents() -> dict[str, object]:
@@ -20,7 +39,7 @@ def contents() -> dict[str, object]:
 
     facts = {path: told for room, kind in ROOMS.items() for path, told in entries_of(kind, room)}
     return {
-        "openapi.json": api.get_openapi_schema(path_prefix="/api/"),
+        "openapi.json": _openapi(api),
         "units.json": wording_table(),
         "quantity_cases.json": quantity_cases(),
         "plan_kinds.json": [one.model_dump(mode="json") for one in PLAN_KINDS.values()],
