@@ -78,7 +78,9 @@ def test_a_use_suffers_up_to_three_times_its_rule_and_then_fails(times, level):
     assert uses_of(times * limit, [], 1.0, HouseRules())[0].level is level
 
 
-@pytest.mark.parametrize(("needs", "level"), [(["calls"], "hold"), (["remote_work"], "hold"), (["cameras"], "mind")])
+@pytest.mark.parametrize(
+    ("needs", "level"), [(["calls"], "hold"), (["remote_work", "calls"], "hold"), (["cameras"], "mind")]
+)
 def test_calls_that_fail_are_a_hold_for_those_who_need_them(needs, level):
     call = UseVerdict(code="call", name="Calls", level=Level.HOLD, figure=9, limit=1, unit="per_h", rule="r")
     assert [one.level for one in judge_uses([call], needs, DEFAULT_WORDS)] == [level]

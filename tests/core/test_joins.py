@@ -368,7 +368,8 @@ def test_a_job_whose_terminal_was_taken_away_is_neither_peaked_nor_handed_over()
         result = come_to(**gone)
         verdicts = {one.code: one.verdict for one in result.stations}
         assert verdicts["peak"] is Level.UNKNOWN, gone
-        assert verdicts["handover"] is Level.UNKNOWN, gone
+        assert verdicts["handover"] is not Level.CLEAR, gone
+        assert not result.may_sign_off, gone
         assert "Peak" in found(result, "handover")["handover.open_unknowns"].message
         assert "Choose terminal" in as_text(
             next(one.headline for one in result.stations if one.code == "peak"), "metric"

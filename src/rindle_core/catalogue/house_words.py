@@ -10,6 +10,7 @@ from pydantic import Field, TypeAdapter, model_validator
 
 from rindle_core.catalogue.peak_words import Indicator, PeakFault
 from rindle_core.catalogue.phrase import Phrase
+from rindle_core.catalogue.service_words import CardLine, Later, RepairFault, ServiceUse
 from rindle_core.catalogue.stuck_words import Cause, Sign
 from rindle_core.kernel.model import Model
 
@@ -205,6 +206,25 @@ class HouseWords(Model):
         _list(PeakFault, "peak_faults")
     )
     closing: Annotated[list[Phrase], Field(description="Seen to before leaving the site")] = _list(Phrase, "closing")
+    service_uses: Annotated[list[ServiceUse], Field(description="Uses of the line, and what they ask of it")] = _list(
+        ServiceUse, "service_uses"
+    )
+    items_given: Annotated[list[Phrase], Field(description="Handed over to the customer")] = _list(
+        Phrase, "items_given"
+    )
+    shown_to: Annotated[list[Phrase], Field(description="Shown to the customer before the signature")] = _list(
+        Phrase, "shown_to"
+    )
+    card_lines: Annotated[list[CardLine], Field(description="Lines of the customer's card")] = _list(
+        CardLine, "card_lines"
+    )
+    later: Annotated[list[Later], Field(description="Looked at after the hand-over")] = _list(Later, "later")
+    repair_seen: Annotated[list[Phrase], Field(description="What is seen when something broke")] = _list(
+        Phrase, "repair_seen"
+    )
+    repair_faults: Annotated[list[RepairFault], Field(description="What may have broken, and what to bring")] = _list(
+        RepairFault, "repair_faults"
+    )
 
     @model_validator(mode="after")
     def _each_once(self) -> Self:

@@ -16,7 +16,8 @@ RULE_GROUPS: dict[str, tuple[str, ...]] = {
     "Low orbits": (
         "low_orbit_hold_percent", "unserved_percent", "better_bearing_percent", "elements_fresh_days",
         "browse_out_percent", "stream_gap_s", "stream_gaps_per_h", "call_gap_s", "call_gaps_per_h",
-        "game_gaps_per_h", "trial_least_h", "trial_wanted_h", "trial_apart_m", "trial_spread_share",
+        "tunnel_gap_s", "tunnel_gaps_per_h", "game_gaps_per_h",
+        "trial_least_h", "trial_wanted_h", "trial_apart_m", "trial_spread_share",
         "trial_sector_percent",
     ),
     "Positions": ("reason_factor", "aside_factor", "cable_weight_m", "at_height_weight_min"),
@@ -37,7 +38,8 @@ RULE_GROUPS: dict[str, tuple[str, ...]] = {
     "Earth": ("earth_wire_mm2", "bond_mohm", "ground_ohm"),
     "Peak and proof": (
         "peak_certain_share", "peak_fall_db", "second_pass_db", "level_shortfall_db", "side_lobe_least_db",
-        "side_lobe_most_db", "preset_skew_deg", "rim_loss_db", "hold_db", "stuck_share", "wanted_run_count", "currency",
+        "side_lobe_most_db", "preset_skew_deg", "rim_loss_db", "hold_db", "stuck_share", "wanted_run_count",
+        "run_spread_share", "run_span_h", "currency",
     ),
     "Bring-up and network": ("settle_min", "transmit_left_db", "password_bits", "keep_secrets"),
 }  # fmt: skip

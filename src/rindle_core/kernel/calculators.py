@@ -2,6 +2,9 @@
 
 MODULE_OF = {
     "acceptance": "stations.handover.acceptance",
+    "watch": "stations.handover.watch",
+    "uses_proved": "stations.handover.uses_proved",
+    "follow_up": "stations.handover.follow_up",
     "aim": "stations.aim.aim",
     "bringup": "stations.bringup.bringup",
     "build": "stations.build.steps",

@@ -109,6 +109,8 @@ class HouseRules(Model):
     stream_gaps_per_h: float = Field(default=0.5, ge=0, le=60, description="Longer gaps an hour that a viewer bears")
     call_gap_s: float = Field(default=2.0, gt=0, le=30, description="Gap that is heard in a call")
     call_gaps_per_h: float = Field(default=2.0, ge=0, le=120, description="Such gaps an hour that a call bears")
+    tunnel_gap_s: float = Field(default=10.0, gt=0, le=300, description="Gap that a work tunnel bears")
+    tunnel_gaps_per_h: float = Field(default=0.5, ge=0, le=60, description="Longer gaps an hour that a tunnel bears")
     game_gaps_per_h: float = Field(
         default=4.0, ge=0, le=240, description="Gaps of any length an hour that a game bears"
     )
@@ -239,6 +241,12 @@ class HouseRules(Model):
     )
     keep_secrets: Literal["no", "yes"] = Field(
         default="no", description="Whether codes and passwords stay in a job once it is signed off"
+    )
+    run_spread_share: float = Field(
+        default=0.5, gt=0, le=5, description="Spread of the download runs, over their median, that is minded"
+    )
+    run_span_h: float = Field(
+        default=4.0, ge=0, le=48, description="Hours from the first to the last run after the work that are wanted"
     )
     wanted_run_count: float = Field(
         default=3.0, ge=1, le=50, description="Runs of a service test from which their median is held against"

@@ -2,51 +2,37 @@
 
 from __future__ import annotations
 
-from statistics import median
-from typing import Annotated, Literal
+import datetime as dt
+from collections.abc import Sequence
 
-from pydantic import AwareDatetime, Field
+from pydantic import Field
 
-from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
-from rindle_core.kernel.model import Model, Row
+from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.stations.handover.findings import AFTER, ALIKE, BEFORE, GAIN, LATENCY, RUNS
+from rindle_core.stations.handover.findings import (
+    AFTER,
+    ALIKE,
+    BEFORE,
+    GAIN,
+    HOURS,
+    LATENCY,
+    RUNS,
+    SOURCES,
+    SPREAD,
+)
+from rindle_core.stations.handover.service import (
+    Ratio,
+    ServiceFigures,
+    ServiceRun,
+    When,
+    figures_of,
+    ratio_of,
+)
 
-When = Literal["before", "after"]
-
-
-class ServiceRun(Row):
-    """One measurement of the customer's service."""
-
-    when: Annotated[When, Entry("Before or after", choices={"before": "before", "after": "after"})]
-    down_mbps: Annotated[float, Entry("Download")] = Field(ge=0, le=100_000)
-    up_mbps: Annotated[float, Entry("Upload")] = Field(ge=0, le=100_000)
-    latency_ms: Annotated[float, Entry("Latency")] = Field(ge=0, le=60_000)
-    link: Annotated[
-        Literal["", "wired", "wireless"],
-        Entry("Device was", choices={"": "–", "wired": "wired", "wireless": "wireless"}),
-    ] = Field(default="", description="How the measuring device hung on the router")
-    letter: Annotated[str, Entry("At")] = Field(
-        default="", max_length=3, description="Candidate position at which it was made; empty: the one that is planned"
-    )
-    measured_at: Annotated[AwareDatetime | None, Entry("Measured at")] = None
-    note: Annotated[str, Entry("Test and time")] = Field(
-        default="", max_length=160, description="Test page, device, time of day"
-    )
-
-
-class ServiceFigures(Model):
-    """Medians and spread (largest less smallest) of several runs."""
-
-    run_count: int
-    down_mbps: float
-    up_mbps: float
-    latency_ms: float
-    down_spread_mbps: float
-    up_spread_mbps: float
-    latency_spread_ms: float
+_ALONE = 2  # sources from which one bears the other out
+_BANDS = ((0, 6, "night"), (6, 12, "morning"), (12, 18, "afternoon"), (18, 24, "evening"))
 
 
 class AcceptanceInput(Model):
@@ -55,6 +41,7 @@ class AcceptanceInput(Model):
     runs: list[ServiceRun] = Field(default_factory=list, max_length=500)
     least_ping_ms: float | None = Field(default=None, ge=0)
     position_letter: str = Field(default="", max_length=3, description="Candidate that is planned")
+    ahead_h: float = Field(default=0.0, ge=-14, le=14, description="Of the site's clock before UTC")
     rules: HouseRules = DEFAULT_RULES
 
 
@@ -65,6 +52,29 @@ class PositionFigures(Model):
     figures: ServiceFigures
 
 
+class NamedFigures(Model):
+    """What the runs against one source, or in one part of the day, came to."""
+
+    name: str = Field(description="Empty: not said")
+    figures: ServiceFigures
+
+
+class LeftOut(Model):
+    """A run that is not counted, and why."""
+
+    number: int = Field(description="From 1, in the order in which the runs stand")
+    id: str
+    why: str
+
+
+class HourRun(Model):
+    """A run at its hour of the day by the site's clock."""
+
+    hour_h: float
+    down_mbps: float
+    latency_ms: float
+
+
 class AcceptanceResult(Model):
     """Figures before and after; None where no run was made. `after` is that of the planned position."""
 
@@ -73,103 +83,274 @@ class AcceptanceResult(Model):
     by_position: list[PositionFigures] = Field(
         default_factory=list, description="Where runs were made at more than one position"
     )
+    ratio: Ratio | None = None
+    by_source: list[NamedFigures] = Field(default_factory=list, description="After the work, by what it was against")
+    by_time: list[NamedFigures] = Field(default_factory=list, description="After the work, by part of the day")
+    hours: list[HourRun] = Field(default_factory=list, description="After the work, in the order of their hours")
+    found: ServiceFigures | None = Field(default=None, description="Before the antenna was aligned finely")
+    aligned: ServiceFigures | None = Field(default=None, description="After it was aligned finely")
+    left_out: list[LeftOut] = Field(default_factory=list)
 
 
-def _figures(runs: list[ServiceRun]) -> ServiceFigures | None:
-    if not runs:
-        return None
-    down, up, latency = ([getattr(run, name) for run in runs] for name in ("down_mbps", "up_mbps", "latency_ms"))
-    return ServiceFigures(
-        run_count=len(runs),
-        down_mbps=median(down),
-        up_mbps=median(up),
-        latency_ms=median(latency),
-        down_spread_mbps=max(down) - min(down),
-        up_spread_mbps=max(up) - min(up),
-        latency_spread_ms=max(latency) - min(latency),
+def _judge_alike(runs: Sequence[ServiceRun]) -> list[Finding]:
+    """Before on a cable against after by radio, or against another server, shows more than the line."""
+    found = []
+    told = (
+        ("link", "on the same kind of link", "A run by radio shows the radio in the house as well as the line."),
+        ("source", "against the same server", "Two servers differ by themselves: a gain may be theirs."),
+        ("device", "with the same device", "An old device may be slower than the line."),
     )
-
-
-def _judge_alike(runs: list[ServiceRun]) -> list[Finding]:
-    """Before on a cable against after by radio (or the other way) shows the radio, not the line."""
-    links = {when: {run.link for run in runs if run.when == when and run.link} for when in ("before", "after")}
-    if not links["before"] or not links["after"] or links["before"] == links["after"]:
+    for name, words, why in told:
+        sides: dict[When, set[str]] = {
+            when: {getattr(run, name) for run in runs if run.when == when and getattr(run, name)}
+            for when in ("before", "after")
+        }
+        if sides["before"] and sides["after"] and not sides["before"] & sides["after"]:
+            found.append(words)
+            reason = why
+    if not found:
         return []
     return [
         ALIKE(
             Level.MIND,
             "Before and after were not measured alike",
-            "A run by radio shows the radio in the house as well as the line.",
-            clears_by="Measure both by cable, or both by radio at the same spot.",
+            f"Not {', nor '.join(found)}. {reason}",
+            clears_by="Measure both with one recipe: the same server, the same device, the same link.",
         )
     ]
+
+
+def _counted(given: AcceptanceInput) -> tuple[list[ServiceRun], list[LeftOut]]:
+    """Runs that may have come over the satellite. One that is faster than light did not."""
+    kept, out = [], []
+    for number, run in enumerate(given.runs, start=1):
+        if run.when == "after" and given.least_ping_ms is not None and run.latency_ms < given.least_ping_ms:
+            why = (
+                f"{run.latency_ms:.0f} ms: no echo comes back over the satellite in less than "
+                f"{given.least_ping_ms:.0f} ms. It went over another line."
+            )
+            out.append(LeftOut(number=number, id=run.id, why=why))
+        else:
+            kept.append(run)
+    return kept, out
+
+
+def _named(runs: Sequence[ServiceRun], names: Sequence[str]) -> list[NamedFigures]:
+    """What each group comes to, in the order in which it is met first."""
+    groups: dict[str, list[ServiceRun]] = {}
+    for run, name in zip(runs, names, strict=True):
+        groups.setdefault(name, []).append(run)
+    return [
+        NamedFigures(name=name, figures=figures) for name, group in groups.items() if (figures := figures_of(group))
+    ]
+
+
+def _by_time(runs: Sequence[ServiceRun], ahead_h: float) -> tuple[list[NamedFigures], list[HourRun]]:
+    clock = dt.timezone(dt.timedelta(hours=ahead_h))
+    timed = [(run, run.measured_at.astimezone(clock)) for run in runs if run.measured_at is not None]
+    timed.sort(key=lambda one: (one[1].hour, one[1].minute))
+    bands = [next(name for low, high, name in _BANDS if low <= at.hour < high) for _, at in timed]
+    hours = [
+        HourRun(hour_h=at.hour + at.minute / 60.0, down_mbps=run.down_mbps, latency_ms=run.latency_ms)
+        for run, at in timed
+    ]
+    return _named([run for run, _ in timed], bands), hours
 
 
 @register("acceptance", "Service readings after the work against those before it", AcceptanceInput, AcceptanceResult)
 def acceptance(given: AcceptanceInput) -> Outcome[AcceptanceResult]:
-    """Medians of the runs, and whether the after-readings can be believed."""
-    before = _figures([run for run in given.runs if run.when == "before"])
+    """Medians of the runs with the interval in which the true median lies, and whether the gain can be believed.
+
+    Runs after the work that are faster than light over the satellite went over another line and are not counted.
+    """
+    kept, left_out = _counted(given)
+    old = [run for run in kept if run.when == "before"]
+    before = figures_of(old)
     there: dict[str, list[ServiceRun]] = {}
-    for run in given.runs:
+    for run in kept:
         if run.when == "after":
             there.setdefault(run.letter or given.position_letter, []).append(run)
-    after = _figures(there.get(given.position_letter, []))
+    now = there.get(given.position_letter, [])
+    after = figures_of(now)
     places = [
         PositionFigures(letter=letter, figures=found)
         for letter, runs in sorted(there.items())
-        if (found := _figures(runs))
+        if (found := figures_of(runs))
     ]
-    result = AcceptanceResult(before=before, after=after, by_position=places if len(places) > 1 else [])
-    findings: list[Finding] = _judge_alike(given.runs)
-    if before is None:
+    by_time, hours = _by_time(now, given.ahead_h)
+    result = AcceptanceResult(
+        before=before,
+        after=after,
+        by_position=places if len(places) > 1 else [],
+        ratio=ratio_of(before, after),
+        by_source=_named(now, [run.source for run in now]),
+        by_time=by_time,
+        hours=hours,
+        found=figures_of([run for run in now if run.aligning == "found"]),
+        aligned=figures_of([run for run in now if run.aligning == "aligned"]),
+        left_out=left_out,
+    )
+    return Outcome(result, _judge(given, result, now))
+
+
+def _judge(given: AcceptanceInput, result: AcceptanceResult, now: Sequence[ServiceRun]) -> list[Finding]:
+    findings = _judge_alike(given.runs)
+    if result.before is None:
         findings.append(
             BEFORE.missing("The present service was not measured", "Enter runs at Brief, before anything is changed.")
         )
-    if after is None:
-        return Outcome(
-            result,
-            [
-                *findings,
-                AFTER.missing("The new service is not measured", "Enter at least three runs after bring-up."),
-            ],
-        )
+    findings += _judge_latency(given, result)
+    if result.after is None:
+        return [
+            *findings,
+            AFTER.missing("The new service is not measured", "Enter at least three runs after bring-up."),
+        ]
     findings.append(
         RUNS.at_least(
-            float(after.run_count),
+            float(result.after.run_count),
             given.rules.wanted_run_count,
             level=Level.MIND,
-            clear="Enough runs were made",
+            clear="Runs enough were made",
             under="One or two runs prove little",
             why="Single tests vary too much; the median of three or more can be held against.",
+            so=f"The median of all such runs lies between the ends with {result.after.coverage_percent:.0f} %.",
             clears_by="Make more runs, some minutes apart.",
         )
     )
-    if before is not None:
-        findings.append(
-            GAIN.at_least(
-                after.down_mbps,
-                before.down_mbps,
-                level=Level.MIND,
-                clear="The new service is faster than the old",
-                under="The new service is slower than the old",
-                why="Median of the download runs, after against before.",
-                clears_by="Compare the level with its prediction before handing over.",
-            )
-        )
-    if given.least_ping_ms is not None:
-        findings.append(
-            LATENCY.at_least(
-                after.latency_ms,
-                given.least_ping_ms,
-                level=Level.MIND,
-                clear="The latency is that of the satellite path",
-                under="The latency is too short for the satellite path",
-                why="Even over a gateway straight under the satellite an echo takes that long; a shorter one came over "
-                "another line.",
-                clears_by="Unplug the old line and measure again.",
-            )
-        )
-    return Outcome(result, findings)
+    return [
+        *findings,
+        *_judge_spread(given, result.after),
+        *_judge_gain(result),
+        *_judge_sources(result),
+        *_judge_hours(now, given),
+    ]
 
 
-__all__ = ["AcceptanceInput", "AcceptanceResult", "PositionFigures", "ServiceFigures", "ServiceRun", "acceptance"]
+def _judge_latency(given: AcceptanceInput, result: AcceptanceResult) -> list[Finding]:
+    """Every run for itself: a median hides one that went over the old line."""
+    if given.least_ping_ms is None:
+        return []
+    if result.left_out:
+        numbers = ", ".join(str(one.number) for one in result.left_out)
+        return [
+            LATENCY(
+                Level.HOLD,
+                f"Run {numbers} did not come over the satellite",
+                result.left_out[0].why,
+                figure=min(given.runs[one.number - 1].latency_ms for one in result.left_out),
+                limit=given.least_ping_ms,
+                bound="at_least",
+                clears_by="Unplug the old line, measure again, and take that run out.",
+            )
+        ]
+    if result.after is None:
+        return []
+    return [
+        LATENCY(
+            Level.CLEAR,
+            "No run is faster than the satellite path allows",
+            "That is needed of a satellite line and does not prove one: see that the old line was unplugged.",
+            figure=result.after.latency_ms,
+            limit=given.least_ping_ms,
+            bound="at_least",
+        )
+    ]
+
+
+def _judge_spread(given: AcceptanceInput, after: ServiceFigures) -> list[Finding]:
+    if after.run_count < 2 or after.down_mbps <= 0:  # one run has no spread
+        return []
+    share = 100.0 * after.down_spread_mbps / after.down_mbps
+    return [
+        SPREAD.at_most(
+            share,
+            100.0 * given.rules.run_spread_share,
+            level=Level.MIND,
+            clear="The runs agree with one another",
+            over="The runs differ widely: what the line gives is not settled",
+            why="Largest less smallest download, as a share of the median. Another computer, a crowded hour or an "
+            "update does that.",
+            clears_by="Take everything else off the line, measure again, and note beside a run why it lies apart.",
+        )
+    ]
+
+
+def _judge_gain(result: AcceptanceResult) -> list[Finding]:
+    before, after, ratio = result.before, result.after, result.ratio
+    if before is None or after is None:
+        return []
+    if ratio is None or ratio.low_factor > 1.0:
+        level, message = Level.CLEAR, "The new service is faster than the old"
+    elif after.down_mbps < before.down_mbps:
+        level, message = Level.MIND, "The new service is slower than the old"
+    else:
+        level, message = Level.MIND, "That the new service is faster is not shown yet"
+    ends = (
+        ""
+        if ratio is None
+        else f" {ratio.times_factor:.1f} times the old, between {ratio.low_factor:.1f} and "
+        f"{'any multiple' if ratio.high_factor is None else f'{ratio.high_factor:.1f}'}, at least "
+        f"{ratio.coverage_percent:.0f} % sure."
+    )
+    return [
+        GAIN(
+            level,
+            message,
+            f"Median of the download runs, after against before.{ends}",
+            figure=after.down_mbps,
+            limit=before.down_mbps,
+            bound="at_least",
+            clears_by=""
+            if level is Level.CLEAR
+            else "Make more runs on both sides; compare the level with its prediction before handing over.",
+        )
+    ]
+
+
+def _judge_sources(result: AcceptanceResult) -> list[Finding]:
+    named = [one.name for one in result.by_source if one.name]
+    if len(named) >= _ALONE:
+        return [SOURCES(Level.CLEAR, "Measured against two sources", ", ".join(named), figure=float(len(named)))]
+    return [
+        SOURCES(
+            Level.MIND,
+            f"Measured against {named[0]} alone" if named else "Against what it was measured is not said",
+            "A single test page may be slow itself, or stand nearer than what the customer uses.",
+            figure=float(len(named)),
+            limit=float(_ALONE),
+            bound="at_least",
+            clears_by="Measure against a second one, and name both beside the runs.",
+        )
+    ]
+
+
+def _judge_hours(now: Sequence[ServiceRun], given: AcceptanceInput) -> list[Finding]:
+    """A shared line is slowest in the evening: an hour at noon says nothing of it."""
+    times = sorted(run.measured_at for run in now if run.measured_at is not None)
+    if len(times) < 2:  # without times nothing is known of the span
+        return []
+    span_h = (times[-1] - times[0]).total_seconds() / 3600.0
+    return [
+        HOURS.at_least(
+            span_h,
+            given.rules.run_span_h,
+            level=Level.MIND,
+            clear="Measured at different times of the day",
+            under="Measured within a short time",
+            why="A line that many share is slowest in the evening.",
+            clears_by="Have the customer, or a follow-up, measure in the evening, and enter it.",
+        )
+    ]
+
+
+__all__ = [
+    "AcceptanceInput",
+    "AcceptanceResult",
+    "HourRun",
+    "LeftOut",
+    "NamedFigures",
+    "PositionFigures",
+    "ServiceFigures",
+    "ServiceRun",
+    "acceptance",
+]

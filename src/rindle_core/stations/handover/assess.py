@@ -11,8 +11,12 @@ from rindle_core.stations.bringup.part import BringUpPart
 from rindle_core.stations.evidence import asked_for
 from rindle_core.stations.handover.acceptance import AcceptanceInput, acceptance
 from rindle_core.stations.handover.findings import OPEN_HOLDS, OPEN_UNKNOWNS, UNSETTLED
+from rindle_core.stations.handover.given import judge_given
 from rindle_core.stations.handover.part import HandOverPart
+from rindle_core.stations.handover.uses_proved import UsesProvedInput, judge_uses_proved, uses_proved
+from rindle_core.stations.handover.watched import judge_unwatched, watch_of
 from rindle_core.stations.names import NAMES
+from rindle_core.stations.sky.part import SkyPart
 from rindle_core.stations.station import Context
 
 
@@ -63,13 +67,19 @@ def assess(context: Context) -> Outcome[HandOverPart]:
             runs=job.handover.runs,
             least_ping_ms=aim.aim.least_ping_ms if aim.aim else None,
             position_letter=job.sky.position_letter,
+            ahead_h=job.brief.clock_ahead_h,
             rules=job.picks.rules,
         )
     )
     holds = [NAMES[room] for room in context.outcomes if worst(context.findings(room)) is Level.HOLD]
     unknowns = [NAMES[room] for room in context.outcomes if any(asked_for(one) for one in context.findings(room))]
+    watched = watch_of(job.handover.watch, context.result(SkyPart).low_orbit, job.picks.rules)
+    gaps = watched.result.uses if watched else []
+    uses = uses_proved(UsesProvedInput(after=accepted.result.after, gaps=gaps, words=job.picks.words)).result.uses
     findings = [
         *accepted.findings,
+        *(watched.findings if watched else judge_unwatched(job.brief.old_line, accepted.result.after is not None)),
+        *judge_uses_proved(uses, job.brief.needs, job.picks.words),
         *judge_proofs(job.brief.needs, job.handover.needs_proved, accepted.result.after is not None, job.picks.words),
         *judge_old_line_proved(
             job.brief.old_line,
@@ -78,9 +88,11 @@ def assess(context: Context) -> Outcome[HandOverPart]:
             job.picks.words,
         ),
         *_judge_settled(context),
+        *judge_given(job, accepted.result.after is not None),
         *judge_closing(holds, unknowns),
     ]
-    return Outcome(HandOverPart(acceptance=accepted.result), findings)
+    part = HandOverPart(acceptance=accepted.result, watched=watched.result if watched else None, uses_proved=uses)
+    return Outcome(part, findings)
 
 
 __all__ = ["assess"]

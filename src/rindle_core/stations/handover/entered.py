@@ -13,7 +13,15 @@ from rindle_core.stations.words import refuse_unknown
 def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     """The change as it is. Raises InputError."""
     words = job.picks.words
-    refuse_unknown(change, {"needs_proved": by_code(words.needs), "old_line_proved": by_code(words.old_lines)})
+    refuse_unknown(
+        change,
+        {
+            "needs_proved": by_code(words.needs),
+            "old_line_proved": by_code(words.old_lines),
+            "items_given": by_code(words.items_given),
+            "shown_to": by_code(words.shown_to),
+        },
+    )
     return dict(change)
 
 

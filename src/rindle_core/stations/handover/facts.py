@@ -4,16 +4,18 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from pydantic import Field
+from pydantic import AwareDatetime, Field
 
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Facts
+from rindle_core.stations.brief.visit import Stroke
 from rindle_core.stations.evidence import Waiver
-from rindle_core.stations.handover.acceptance import ServiceRun
+from rindle_core.stations.handover.service import ServiceRun
+from rindle_core.stations.handover.watch import Watch
 
 
 class HandOverFacts(Facts):
-    """The service before and after, the needs that were proved, and the proofs that somebody let pass."""
+    """The service before and after, what was watched, proved, let pass and given, and who signed for it."""
 
     runs: Annotated[list[ServiceRun], Entry("Runs")] = Field(default_factory=list)
     needs_proved: Annotated[list[str], Entry("What the customer asked for, proved", words="needs")] = Field(
@@ -24,6 +26,26 @@ class HandOverFacts(Facts):
     )
     waivers: Annotated[list[Waiver], Entry("Proofs let pass")] = Field(
         default_factory=list, max_length=60, description="Proofs that somebody let pass"
+    )
+    watch: Annotated[Watch, Entry("Watched for gaps")] = Watch()
+    items_given: Annotated[list[str], Entry("Handed over", words="items_given")] = Field(
+        default_factory=list, max_length=40
+    )
+    shown_to: Annotated[list[str], Entry("Shown to the customer", words="shown_to")] = Field(
+        default_factory=list, max_length=40
+    )
+    customer_name: Annotated[str, Entry("Customer signs", placeholder="Name in full")] = Field(
+        default="", max_length=120
+    )
+    customer_signed_at: Annotated[AwareDatetime | None, Entry("Customer signed at")] = None
+    customer_lines: Annotated[list[Stroke], Entry("Signature of the customer")] = Field(
+        default_factory=list, max_length=60, description="Strokes as shares of the pad's width; empty: typed alone"
+    )
+    customer_objects: Annotated[
+        str, Entry("The customer does not agree with", hint="In their own words; printed in the report")
+    ] = Field(default="", max_length=600)
+    installer_lines: Annotated[list[Stroke], Entry("Signature of the installer")] = Field(
+        default_factory=list, max_length=60
     )
 
 

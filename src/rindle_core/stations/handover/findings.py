@@ -26,14 +26,14 @@ BEFORE = Kind(
 GAIN = Kind(
     "handover.gain",
     "median download after",
-    against="median before",
+    against="median before, the interval of their ratio looked at",
     unit="mbps",
-    source="Median of runs",
+    source="Ends of the ordered runs between which the median lies, both sides together",
     at="handover.runs",
 )
 LATENCY = Kind(
     "handover.latency",
-    "median latency",
+    "latency of each run after",
     against="four slant ranges over the speed of light",
     unit="ms",
     source="Twice up and down on both sides over the speed of light",
@@ -43,6 +43,76 @@ AFTER = Kind(
     "handover.after",
     "runs that are missing",
     at="handover.runs",
+)
+SPREAD = Kind(
+    "handover.spread",
+    "largest less smallest download after, over the median",
+    against="house rule",
+    unit="percent",
+    source="Range of the runs",
+    at="handover.runs",
+)
+SOURCES = Kind(
+    "handover.sources",
+    "tests or servers that the runs were made against",
+    against="2",
+    unit="count",
+    source="Two sources bear each other out",
+    at="handover.runs",
+)
+HOURS = Kind(
+    "handover.hours",
+    "first to last run after",
+    against="house rule",
+    unit="h",
+    source="Shared lines vary over the day",
+    at="handover.runs",
+)
+WATCH = Kind(
+    "handover.watch",
+    "share of time without service while the line was watched",
+    against="house rule",
+    unit="percent",
+    source="Gaps counted, with what chance leaves open",
+    at="handover.watch",
+)
+PROVED_USE = Kind(
+    "handover.use.{}",
+    "what a use that the customer needs asks of the line",
+    against="house words",
+    source="Medians after the work; ITU-T G.114 for the echo time of a call",
+    at="handover.runs",
+)
+CUSTOMER = Kind(
+    "handover.customer",
+    "signature of the customer",
+    at="handover.customer_name",
+)
+OBJECTS = Kind(
+    "handover.objects",
+    "what the customer does not agree with",
+    at="handover.customer_objects",
+)
+GIVEN = Kind(
+    "handover.given",
+    "things handed over",
+    against="house words",
+    unit="count",
+    at="handover.items_given",
+)
+SHOWN = Kind(
+    "handover.shown",
+    "what was shown to the customer",
+    against="house words",
+    unit="count",
+    at="handover.shown_to",
+)
+LATER = Kind(
+    "after.later",
+    "what is looked at after the hand-over",
+    against="its day",
+    unit="count",
+    source="House words",
 )
 OPEN_UNKNOWNS = Kind(
     "handover.open_unknowns",

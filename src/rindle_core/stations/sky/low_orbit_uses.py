@@ -1,4 +1,4 @@
-"""What gaps in service mean for reading, streaming, calling and playing."""
+"""What gaps in service mean for reading, streaming, calling, playing and working over a tunnel."""
 
 from __future__ import annotations
 
@@ -42,8 +42,8 @@ def _level(figure: float, limit: float) -> Level:
 
 
 def uses_of(out_percent: float, gaps: Sequence[Gap], hours: float, rules: HouseRules) -> list[UseVerdict]:
-    """The four uses by the house's rules: share of time for reading, gaps past the buffer for streams, audible gaps for
-    calls, all gaps for games.
+    """The uses by the house's rules: share of time for reading, gaps past the buffer for streams, audible gaps for
+    calls, what a tunnel drops after, all gaps for games.
     """
 
     def per_h(longer_s: float) -> float:
@@ -73,6 +73,14 @@ def uses_of(out_percent: float, gaps: Sequence[Gap], hours: float, rules: HouseR
             rules.call_gaps_per_h,
             "per_h",
             f"at most {rules.call_gaps_per_h:g} gaps an hour over {rules.call_gap_s:g} s",
+        ),
+        (
+            "tunnel",
+            "Work tunnel",
+            per_h(rules.tunnel_gap_s),
+            rules.tunnel_gaps_per_h,
+            "per_h",
+            f"at most {rules.tunnel_gaps_per_h:g} gaps an hour over {rules.tunnel_gap_s:g} s",
         ),
         (
             "game",

@@ -1,10 +1,98 @@
-"""Hand over: medians of runs, and what no link can be."""
+"""Hand over: medians of runs with their intervals, what no link can be, and what one recipe asks."""
+
+import itertools
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from rindle_core.stations.handover.acceptance import AcceptanceInput, ServiceRun, acceptance
+from rindle_core.stations.handover.service import figures_of, median_ends, ratio_of
 
 
-def test_medians_and_an_impossible_latency():
-    runs = [ServiceRun(when="after", down_mbps=d, up_mbps=5, latency_ms=ms) for d, ms in ((40, 31), (50, 35), (90, 30))]
-    outcome = acceptance(AcceptanceInput(runs=runs, least_ping_ms=490))
-    assert (outcome.result.after.down_mbps, outcome.result.after.latency_ms) == (50, 31)
-    assert {f.code: f.level for f in outcome.findings}["handover.latency"] == "mind"
+def run(down, ms=600, when="after", **told):
+    return ServiceRun(when=when, down_mbps=down, up_mbps=5, latency_ms=ms, **told)
+
+
+def levels(runs, **told):
+    outcome = acceptance(AcceptanceInput(runs=runs, **told))
+    return outcome.result, {one.code.removeprefix("handover."): one for one in outcome.findings}
+
+
+def test_a_run_faster_than_light_is_not_counted_and_holds():
+    result, found = levels([run(40, 610), run(50, 620), run(90, 31), run(44, 605)], least_ping_ms=490)
+    assert (result.after.down_mbps, result.after.run_count) == (44, 3)
+    assert [one.number for one in result.left_out] == [3]
+    assert (found["latency"].level, found["latency"].figure) == ("hold", 31)
+    assert levels([run(40, 610)], least_ping_ms=490)[1]["latency"].level == "clear"
+
+
+def test_all_runs_over_another_line_leave_nothing_measured():
+    result, found = levels([run(90, 31)], least_ping_ms=490)
+    assert result.after is None
+    assert found["after"].level == "unknown"
+
+
+@pytest.mark.parametrize("count", [1, 2, 3, 5, 8, 12])
+def test_the_interval_covers_the_median_as_often_as_it_says(count):
+    """Counted over every way in which n runs can lie under or over the median: no formula, tolerance 1e-12."""
+    at, sure = median_ends(count)
+    held = sum(at < sum(below) < count - at for below in itertools.product((0, 1), repeat=count))
+    assert sure == pytest.approx(held / 2**count, abs=1e-12)
+
+
+def test_the_interval_narrows_only_while_it_stays_ninety_percent_sure():
+    assert median_ends(3) == (0, 0.75)
+    assert median_ends(5)[1] == pytest.approx(0.9375)
+    assert median_ends(8) == (1, pytest.approx(1 - 2 * 9 / 256))  # the second from both ends: 93 %
+    assert median_ends(7)[0] == 0  # the second of seven would be 87.5 %
+
+
+@given(st.lists(st.floats(1, 100), min_size=1, max_size=9), st.lists(st.floats(1, 100), min_size=1, max_size=9))
+def test_a_gain_lies_between_its_ends(before, after):
+    told = ratio_of(figures_of([run(one, when="before") for one in before]), figures_of([run(one) for one in after]))
+    assert told.low_factor <= told.times_factor * (1 + 1e-12)
+    assert told.times_factor <= told.high_factor * (1 + 1e-12)
+    assert 0 <= told.coverage_percent <= 100
+
+
+def test_a_gain_that_chance_explains_is_not_called_one():
+    old = [run(one, 900, when="before") for one in (9, 20, 30)]
+    assert (
+        levels([*old, run(25), run(28), run(31)])[1]["gain"].message
+        == "That the new service is faster is not shown yet"
+    )
+    assert levels([*old, run(35), run(38), run(41)])[1]["gain"].level == "clear"
+    assert levels([*old, run(8), run(9), run(10)])[1]["gain"].message == "The new service is slower than the old"
+
+
+def test_runs_that_differ_widely_are_minded_and_alike_ones_are_not():
+    assert levels([run(30), run(49), run(31)])[1]["spread"].level == "mind"
+    assert levels([run(30), run(33), run(31)])[1]["spread"].level == "clear"
+
+
+def test_two_sources_bear_each_other_out():
+    assert levels([run(30), run(31)])[1]["sources"].figure == 0
+    assert levels([run(30, source="near"), run(31, source="near")])[1]["sources"].level == "mind"
+    assert levels([run(30, source="near"), run(31, source="far")])[1]["sources"].level == "clear"
+
+
+def test_one_recipe_before_and_after():
+    assert "alike" not in levels([run(3, when="before", source="a"), run(30, source="a")])[1]
+    found = levels([run(3, when="before", source="a", link="wired"), run(30, source="b", link="wireless")])[1]["alike"]
+    assert "kind of link" in found.why
+    assert "same server" in found.why
+
+
+def test_the_day_is_told_by_the_clock_of_the_site():
+    runs = [run(30, measured_at="2026-11-23T09:00:00Z"), run(18, measured_at="2026-11-23T18:30:00Z")]
+    result, found = levels(runs, ahead_h=2)
+    assert [(one.name, one.figures.down_mbps) for one in result.by_time] == [("morning", 30), ("evening", 18)]
+    assert [one.hour_h for one in result.hours] == [11.0, 20.5]
+    assert (found["hours"].level, found["hours"].figure) == ("clear", 9.5)
+    assert levels([runs[0], runs[0]])[1]["hours"].level == "mind"
+
+
+def test_before_and_after_aligning_stand_apart():
+    result, _ = levels([run(12, aligning="found"), run(30, aligning="aligned"), run(32, aligning="aligned")])
+    assert (result.found.down_mbps, result.aligned.down_mbps) == (12, 31)

@@ -1,0 +1,70 @@
+"""What was handed over and shown, and whether the customer signed for it or does not agree."""
+
+from __future__ import annotations
+
+from rindle_core.catalogue.phrase import Phrase
+from rindle_core.kernel.findings import Finding, Kind, Level
+from rindle_core.stations.entries import JobInput
+from rindle_core.stations.handover.findings import CUSTOMER, GIVEN, OBJECTS, SHOWN
+from rindle_core.stations.lists import shortened
+
+
+def _ticked(kind: Kind, words: list[Phrase], codes: list[str], message: str, why: str) -> list[Finding]:
+    left = [one.name for one in words if one.code not in codes]
+    if not words:
+        return []
+    done, all_ = float(len(words) - len(left)), float(len(words))
+    if not left:
+        return [kind(Level.CLEAR, message, "", figure=done, limit=all_, bound="at_least")]
+    return [
+        kind(
+            Level.MIND,
+            f"Not yet: {shortened(left)}",
+            why,
+            figure=done,
+            limit=all_,
+            bound="at_least",
+            clears_by="Do it with the customer, then tick it.",
+        )
+    ]
+
+
+def judge_given(job: JobInput, measured: bool) -> list[Finding]:
+    """Nothing is asked before the new service is measured: until then there is nothing to hand over."""
+    if not measured:
+        return []
+    told, words = job.handover, job.picks.words
+    found = _ticked(
+        SHOWN,
+        words.shown_to,
+        told.shown_to,
+        "All was shown to the customer",
+        "What nobody showed is asked for by telephone, or climbed for.",
+    )
+    found += _ticked(
+        GIVEN, words.items_given, told.items_given, "All was handed over", "What stays in the van is missed at night."
+    )
+    if told.customer_objects.strip():
+        found.append(
+            OBJECTS(
+                Level.MIND,
+                "The customer does not agree with something",
+                told.customer_objects.strip(),
+                clears_by="Mend it, or let it stand: it is printed in the report above the signature.",
+            )
+        )
+    if told.customer_name.strip() and told.customer_signed_at is not None:
+        how = "signed" if told.customer_lines else "signed by name alone"
+        found.append(CUSTOMER(Level.CLEAR, f"{told.customer_name.strip()} {how}", ""))
+    else:
+        found.append(
+            CUSTOMER.missing(
+                "The customer has not signed yet",
+                "Show the service, what it does not do and the report, then have name, time and signature entered; or "
+                "let it pass with the reason, such as nobody being there.",
+            )
+        )
+    return found
+
+
+__all__ = ["judge_given"]
