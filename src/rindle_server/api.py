@@ -24,8 +24,10 @@ from rindle_core.kernel.registry import Calculator, calculator, calculators
 from rindle_core.kernel.units import wording_table
 from rindle_server.accounts.api import router as session_router
 from rindle_server.accounts.people_api import router as people_router
+from rindle_server.bundles.api import router as bundles_router
 from rindle_server.diary.api import router as diary_router
 from rindle_server.errors import Busy, Conflict, DeviceDown, NoRoom, NotThere
+from rindle_server.jobs.after_api import router as after_router
 from rindle_server.jobs.api import router as jobs_router
 from rindle_server.jobs.device_api import router as device_router
 from rindle_server.jobs.listen_api import router as listen_router
@@ -53,7 +55,9 @@ api.add_router("/passphrase", made_router)
 api.add_router("/jobs", report_router)
 api.add_router("/jobs", sky_router)
 api.add_router("/jobs", trial_router)
+api.add_router("/jobs", after_router)
 api.add_router("/jobs", plan_router)
+api.add_router("/bundles", bundles_router)
 api.add_router("/stores", stores_router)
 api.add_router("/manuals", manuals_router)
 api.add_router("/places", places_router)

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import base64
 from collections.abc import Callable
+from functools import cache
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
@@ -46,6 +48,16 @@ def font(request: HttpRequest) -> HttpResponse:
     answer = HttpResponse((settings.FONT_DIR / FONT).read_bytes(), content_type="font/woff2")
     answer.headers["Cache-Control"] = "max-age=31536000, immutable"
     return answer
+
+
+@cache
+def _font_inside() -> str:
+    return f"data:font/woff2;base64,{base64.b64encode((settings.FONT_DIR / FONT).read_bytes()).decode()}"
+
+
+def alone(page: str) -> str:
+    """The page with its typeface inside, so that it stands alone wherever it is opened."""
+    return page.replace(font_url(False), _font_inside())
 
 
 def font_url(on_paper: bool) -> str:

@@ -11,7 +11,7 @@ from rindle_core.reference import WORKED
 
 # Rules in words, texts and orders of work: there is nothing to reckon by hand that the rule does not say.
 WITHOUT = {
-    "bringup", "build", "compare", "computer", "follow_up", "uses_proved",
+    "bringup", "build", "compare", "computer", "follow_up", "repair_faults", "uses_proved",
     "household", "household_move", "lineup_run", "update", "wireless",
     "deliveries", "diary", "job", "joints", "kit_list", "learnt", "lifts",
     "lineup_request", "listen",

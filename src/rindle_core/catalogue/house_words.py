@@ -219,6 +219,7 @@ class HouseWords(Model):
         CardLine, "card_lines"
     )
     later: Annotated[list[Later], Field(description="Looked at after the hand-over")] = _list(Later, "later")
+    stowed: Annotated[list[Phrase], Field(description="Before a vehicle drives off")] = _list(Phrase, "stowed")
     repair_seen: Annotated[list[Phrase], Field(description="What is seen when something broke")] = _list(
         Phrase, "repair_seen"
     )

@@ -411,6 +411,7 @@ LABELS: dict[str, str] = {
     "steel_yield_mpa": "Yield strength of a tube",
     "stops": "Work that it stops",
     "store_note": "Packed and carried",
+    "stowed": "Before driving off",
     "stream_gap_s": "Stream: buffer",
     "stream_gaps_per_h": "Stream: most gaps",
     "strength_factor": "Strength factor",

@@ -5,6 +5,7 @@ MODULE_OF = {
     "watch": "stations.handover.watch",
     "uses_proved": "stations.handover.uses_proved",
     "follow_up": "stations.handover.follow_up",
+    "repair_faults": "stations.brief.repair_faults",
     "aim": "stations.aim.aim",
     "bringup": "stations.bringup.bringup",
     "build": "stations.build.steps",

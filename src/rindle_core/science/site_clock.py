@@ -39,6 +39,11 @@ def noon_of(day: dt.date, zone: str) -> dt.datetime:
     return dt.datetime(day.year, day.month, day.day, 12, tzinfo=ZoneInfo(zone)).astimezone(dt.UTC)
 
 
+def day_at(at: dt.datetime, zone: str) -> dt.date:
+    """The day that it is there at an aware moment."""
+    return at.astimezone(ZoneInfo(zone)).date()
+
+
 def told_at(at: dt.datetime, zone: str) -> str:
     """`2026-11-24 14:05 UTC+2`, by that zone's clocks."""
     there = at.astimezone(ZoneInfo(zone))
@@ -66,4 +71,4 @@ def read_at(text: str, zone: str, after: dt.datetime | None = None) -> dt.dateti
     return (at if at.tzinfo else at.replace(tzinfo=there)).astimezone(dt.UTC)
 
 
-__all__ = ["ahead_h", "noon_of", "read_at", "told_at", "zone_at"]
+__all__ = ["ahead_h", "day_at", "noon_of", "read_at", "told_at", "zone_at"]

@@ -19,7 +19,7 @@ from rindle_server.jobs.models import Job
 ShelfName = Literal["open", "archived", "template", "deleted"]
 _FORM = 1
 # What is done with hands at one place is not taken over into another job.
-_NOT_COPIED = ("build", "peak", "bringup", "handover")
+_NOT_COPIED = ("build", "peak", "bringup", "handover", "after")
 # Of Brief these belong to one order.
 _OF_ONE_ORDER = (
     "site_id", "terminal_id", "hardware_address", "customer_reference", "lineup_at", "lineup_booked", "settled",
@@ -62,9 +62,34 @@ def copy_of(number: str) -> Job:
     return _filled(rooms)
 
 
+# Of a job that is repaired nothing of the order is lost: it is the same site, account and kit.
+_DONE_AT_THE_VISIT = ("settled", "cautions_seen", "hazards_sought", "forecast_gust_mps", "forecast_low_c", "conditions",
+    "date", "tasks", "forecast", "crew", "assessed_by", "assessed_on", "stowed", "deliveries", "costs")  # fmt: skip
+
+
+def repair_of(number: str, reason: str, by: str) -> Job:
+    """A new job at a place that was handed over: what stands there is taken over, what is done with hands is not.
+
+    Raises Conflict for a job that is not signed: it is mended as it is.
+    """
+    old = edit.find(number)
+    if old.signed_off_at is None:
+        raise Conflict.one("job", f"Job {number} is not handed over: what is wrong is mended in it.")
+    rooms = {row.station: dict(row.data) for row in old.docs.all() if row.station not in _NOT_COPIED}
+    brief = {name: value for name, value in rooms.get("brief", {}).items() if name not in _DONE_AT_THE_VISIT}
+    rooms["brief"] = {
+        **brief,
+        "follows": number,
+        "repair_reason": reason.strip() or (f"Opened by {by}" if by else ""),
+        "service_wanted": f"Repair: {brief.get('service_wanted', '')}"[:400],
+    }
+    rooms.get("aim", {}).pop("preset_measured_deg", None)
+    return _filled(rooms)
+
+
 def file_of(job: Job) -> JobFile:
     """The job as a file."""
-    rooms = {row.station: dict(row.data) for row in job.docs.all()}
+    rooms = {row.station: dict(row.data) for row in job.docs.all() if row.station in ROOMS}
     for room, names in _SECRETS.items():
         for name in names:
             rooms.get(room, {}).pop(name, None)
@@ -93,4 +118,4 @@ def _filled(rooms: dict[str, dict[str, Any]]) -> Job:
     return edit.find(job.number)
 
 
-__all__ = ["JobFile", "ShelfName", "copy_of", "file_of", "put", "taken_in"]
+__all__ = ["JobFile", "ShelfName", "copy_of", "file_of", "put", "repair_of", "taken_in"]

@@ -23,6 +23,7 @@ from rindle_core.kernel.model import Facts, Model, parse, row_lists
 from rindle_core.stations.brief.documents import DocumentFact
 from rindle_core.stations.entries import ROOMS
 from rindle_core.stations.fold import COURSE, furthest
+from rindle_core.stations.handover.after import AfterFacts
 from rindle_server.errors import Conflict
 from rindle_server.jobs.facts import Stores, answer_to, documents_of, facts_from, facts_of, stores_now
 from rindle_server.jobs.models import Change, Job, StationDoc
@@ -38,6 +39,7 @@ _WRITTEN = (
     "date",
     "terminal_code",
     "satellite_code",
+    "follows",
     "verdict",
     "stage",
     "signed_off_at",
@@ -124,7 +126,7 @@ class Draft:
         whole = _STATIONS[station].entered(trimmed, self.facts)
         kept = {**self.now.get(station, {}), **whole}
         data = _checked(ROOMS[station], {name: value for name, value in kept.items() if value is not None})
-        self.now[station] = _with_ids(ROOMS[station], data, f"{self.job.head + 1}")
+        self.now[station] = with_ids(ROOMS[station], data, f"{self.job.head + 1}")
         self._facts = None
 
     def merge(self, station: str, change: Mapping[str, Any], base: int | None) -> None:
@@ -140,7 +142,7 @@ class Draft:
         seen = _at(self.job, self.now, base).get(station, {})
         named = {name: value for name, value in change.items() if isinstance(value, list)}
         kind = ROOMS[station]
-        mine_whole = _with_ids(kind, _checked(kind, {**held, **named}), f"{self.job.head + 1}")
+        mine_whole = with_ids(kind, _checked(kind, {**held, **named}), f"{self.job.head + 1}")
         lists = {name: mine_whole.get(name, []) for name in named}  # as they are kept: what is left out is no change
         theirs, mine = {station: dict(self.now.get(station, {}))}, {station: {**seen, **lists}}
         joined, _ = journal.merged({station: seen}, mine, theirs)
@@ -152,7 +154,7 @@ def _checked(kind: type[Facts], data: dict[str, Any]) -> dict[str, Any]:
     return parse(kind, data).model_dump(mode="json", exclude_defaults=True)
 
 
-def _with_ids(kind: type[Model], data: dict[str, Any], change: str) -> dict[str, Any]:
+def with_ids(kind: type[Model], data: dict[str, Any], change: str) -> dict[str, Any]:
     """Each row of a list, and of a list inside a row, gets an id when it is first kept: the number of the change, and
     its own in it.
     """
@@ -166,7 +168,7 @@ def _with_ids(kind: type[Model], data: dict[str, Any], change: str) -> dict[str,
                 one["id"] = next(each for each in fresh if each not in held)
                 held.add(one["id"])
                 counts[one["id"]] += 1
-            _with_ids(row_kind, one, change)
+            with_ids(row_kind, one, change)
     return data
 
 
@@ -194,7 +196,7 @@ def whole(change: Callable[Concatenate[Draft, P], Write | None]) -> Callable[Con
     """
 
     def saved(job: Job, *given: P.args, **named: P.kwargs) -> None:
-        with _turn(job.pk):
+        with turn_of(job.pk):
             for tried in range(_TRIES):
                 if tried or job.__dict__.pop("known", None) is not None or not job.__dict__.pop("just_read", False):
                     job.refresh_from_db()
@@ -222,6 +224,7 @@ def _written(draft: Draft, ops: list[Op], write: Write | None) -> bool:
         brief = draft.facts.brief
         job.customer, job.service_wanted, job.place_text = brief.customer, brief.service_wanted, brief.place_text
         job.date, job.terminal_code, job.satellite_code = brief.date, brief.terminal_code, brief.satellite_code
+        job.follows = brief.follows
         seen, job.head, job.updated_at = job.head, job.head + 1, timezone.now()
         told = {name: getattr(job, name) for name in _WRITTEN}
         if not Job.objects.filter(pk=job.pk, head=seen, signed_off_at=None).update(**told):
@@ -261,7 +264,7 @@ def _note(job: Job, seen: int, actor: Actor, ops: list[Op], undoes: Change | Non
 _TURNS: dict[int, threading.Lock] = {}
 
 
-def _turn(job_id: int) -> threading.Lock:
+def turn_of(job_id: int) -> threading.Lock:
     """Whoever changes the same job in this process waits for a turn, so that nobody makes ready in vain."""
     return _TURNS.setdefault(job_id, threading.Lock())
 
@@ -271,6 +274,13 @@ def frozen(job: Job) -> Conflict:
     return Conflict.one(
         "job", f"Job {job.number} is signed off: its record is frozen. Start a new job for further work."
     )
+
+
+def note_beside(job: Job, ops: list[Op]) -> None:
+    """Writes down a change beside a signed record, which it leaves alone: the job's head goes on, its facts do not."""
+    seen, job.head, job.updated_at = job.head, job.head + 1, timezone.now()
+    Job.objects.filter(pk=job.pk).update(head=job.head, updated_at=job.updated_at)
+    _note(job, seen, _ACTOR.get(), ops, None)
 
 
 @whole
@@ -339,13 +349,19 @@ def redo(job: Job) -> str:
     return words_of(row)
 
 
-_LABELS = {path: told.label for room, kind in ROOMS.items() for path, told in entries_of(kind, room)}
+_KINDS: dict[str, type[Facts]] = {**ROOMS, "after": AfterFacts}
+_LABELS = {path: told.label for room, kind in _KINDS.items() for path, told in entries_of(kind, room)}
+
+
+def label_of(path: str) -> str:
+    """What the screens call the fact that a path names."""
+    name = path.partition("/")[0]
+    return _LABELS.get(name) or name.partition(".")[2].replace("_", " ")
 
 
 def words_of(row: Change) -> str:
     """What a change was about, in a few words: the facts that it names, as the screens call them."""
-    named = dict.fromkeys(op.path.partition("/")[0] for op in ops_of(row))
-    return ", ".join(_LABELS.get(one) or one.partition(".")[2].replace("_", " ") for one in named)
+    return ", ".join(dict.fromkeys(label_of(op.path) for op in ops_of(row)))
 
 
 __all__ = [
@@ -354,11 +370,15 @@ __all__ = [
     "Write",
     "acting",
     "frozen",
+    "label_of",
     "next_words",
+    "note_beside",
     "ops_of",
     "patch",
     "redo",
+    "turn_of",
     "undo",
     "whole",
+    "with_ids",
     "words_of",
 ]

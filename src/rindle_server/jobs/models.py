@@ -34,6 +34,7 @@ class Job(models.Model):
     date = models.DateField(default=_today)
     terminal_code = models.CharField(max_length=40, blank=True)
     satellite_code = models.CharField(max_length=40, blank=True)
+    follows = models.CharField(max_length=20, blank=True, db_index=True, db_comment="Number of the job that it repairs")
     signed_off_at = models.DateTimeField(null=True)
     signed_off_by = models.CharField(max_length=120, blank=True)
     record = models.JSONField(null=True)

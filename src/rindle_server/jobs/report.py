@@ -174,7 +174,7 @@ def arc_rows(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:
 
 def outages_on_the_day(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:
     """The sun behind the satellite while the crew is there: a fall of the level that is nobody's fault."""
-    told = _sun_outages(facts, result, around=True)  # the day by the site's clock lies in two of UTC
+    told = sun_outages_of(facts, result, around=True)  # the day by the site's clock lies in two of UTC
     today = [
         (told_at(one.start, result.zone), one.minutes)
         for one in (told.outages if told else [])
@@ -185,7 +185,7 @@ def outages_on_the_day(facts: JobInput, result: JobAssessment) -> list[tuple[str
 
 def outage_rows(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:
     """When the sun will stand behind the satellite in the year from the day of the work, by the site's clock."""
-    told = _sun_outages(facts, result)
+    told = sun_outages_of(facts, result)
     rows = []
     for season in told.seasons if told else []:
         first, last, at = (told_at(one.start, result.zone) for one in (season.first, season.last, season.longest))
@@ -194,7 +194,7 @@ def outage_rows(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]
     return rows
 
 
-def _sun_outages(facts: JobInput, result: JobAssessment, *, around: bool = False) -> SunOutageResult | None:
+def sun_outages_of(facts: JobInput, result: JobAssessment, *, around: bool = False) -> SunOutageResult | None:
     """Of the year from the day of the work, or of the days about it; None where no dish looks at a satellite."""
     terminal, satellite, place = facts.picks.terminal, facts.picks.satellite, facts.brief.place
     if terminal is None or satellite is None or place is None or result.aim is None or not result.aim.visible:

@@ -7,9 +7,11 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from rindle_core.kernel.units import System
+from rindle_core.papers.customer import Language
 from rindle_server.drawings.mount_template import Paper as TemplatePaper
 from rindle_server.jobs import edit
 from rindle_server.jobs.calendar import calendar_of
+from rindle_server.jobs.cards import CardKind, card_html, card_pdf
 from rindle_server.jobs.load_sheets import claim_sheet, loading_list
 from rindle_server.jobs.method import method_html, method_pdf
 from rindle_server.jobs.pocket import Paper, pocket_html, pocket_pdf
@@ -122,6 +124,31 @@ def calendar(request: HttpRequest, number: str) -> HttpResponse:
     answer = HttpResponse(calendar_of(edit.find(number)), content_type="text/calendar; charset=utf-8")
     answer["Content-Disposition"] = f'attachment; filename="rindle-{number}.ics"'
     return answer
+
+
+@router.get("/{number}/card.html")
+def card_page(
+    request: HttpRequest,
+    number: str,
+    kind: CardKind = "customer",
+    language: Language = "first",
+    units: System = "metric",
+) -> HttpResponse:
+    """A card as a page: for the customer, for the colleague who repairs, for the way back to the peak, for the road."""
+    page = card_html(edit.find(number), kind, language, units)
+    return HttpResponse(page, content_type="text/html; charset=utf-8")
+
+
+@router.get("/{number}/card.pdf")
+def card_print(
+    request: HttpRequest,
+    number: str,
+    kind: CardKind = "customer",
+    language: Language = "first",
+    units: System = "metric",
+) -> HttpResponse:
+    """A card as PDF."""
+    return _as_pdf(card_pdf(edit.find(number), kind, language, units), f"{kind}-{number}")
 
 
 @router.get("/{number}/pocket.html")

@@ -34,9 +34,11 @@ from rindle_core.stations.brief.findings import (
 from rindle_core.stations.brief.kit import judge_approval, judge_fits
 from rindle_core.stations.brief.part import BriefPart
 from rindle_core.stations.brief.place_files import ApartInput, ApartResult, apart
+from rindle_core.stations.brief.repair_faults import RepairInput, judge_repair, repair_faults
 from rindle_core.stations.brief.settled_before import visit_of
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.station import Context
+from rindle_core.stations.traits import traits_of
 
 
 def order_of(job: JobInput) -> Outcome[WorkOrderResult] | None:
@@ -137,7 +139,10 @@ def assess(context: Context) -> Outcome[BriefPart]:
     due_on = {one.item: one.due_on for one in due.result.items}
     visit, visit_findings = visit_of(job, context.result(AimPart).beam, due_on)
     stands_on = position_mounts(job)
+    traits = sorted(traits_of(job.picks, job.brief.permanence))
+    broken = repair_faults(RepairInput(seen=job.brief.repair_seen, traits=traits, words=job.picks.words)).result
     part = BriefPart(
+        repair=broken if job.brief.follows else None,
         position_mounts=stands_on,
         order=ordered.result if ordered else None,
         apart=apart_by.result if apart_by else None,
@@ -149,6 +154,7 @@ def assess(context: Context) -> Outcome[BriefPart]:
     )
     findings = [
         *judge_brief(job),
+        *judge_repair(job.brief.follows, job.brief.repair_seen, broken),
         *(ordered.findings if ordered else []),
         *(apart_by.findings if apart_by else []),
         *due.findings,

@@ -24,6 +24,8 @@ def _tables(words: HouseWords) -> dict[str, Collection[str]]:
         "ground_checks": by_code(words.ground_checks),
         "entry_checks": by_code(words.entry_checks),
         "travel_checks": by_code(words.travel_checks),
+        "repair_seen": by_code(words.repair_seen),
+        "stowed": by_code(words.stowed),
         "conditions": CONDITIONS,
     }
 

@@ -158,6 +158,20 @@ RETURN_VISIT = Kind(
     source="Temporary now, permanent later",
     at="brief.return_on",
 )
+DRIVE = Kind(
+    "brief.drive",
+    "what is down, in and locked before a vehicle drives off",
+    against="house words",
+    unit="count",
+    at="brief.stowed",
+)
+REPAIR = Kind(
+    "brief.repair",
+    "what is seen of a fault, against the faults that the house knows",
+    against="house words",
+    source="An order of looking",
+    at="brief.repair_seen",
+)
 TRAVEL = Kind(
     "brief.travel",
     "what is not checked of a set that travels",

@@ -9,6 +9,7 @@ from rindle_core.stations.aim.work_order import WorkOrderResult
 from rindle_core.stations.brief.brief import DeliveriesResult
 from rindle_core.stations.brief.competence import PersonNamed, Stop
 from rindle_core.stations.brief.place_files import ApartResult
+from rindle_core.stations.brief.repair_faults import RepairResult
 from rindle_core.stations.brief.settled_before import VisitAssessment
 from rindle_core.stations.mount.position_mount import PositionMount
 
@@ -23,6 +24,7 @@ class BriefPart(Model):
     position_mounts: list[PositionMount] = Field(default_factory=list, description="What each candidate stands on")
     crew: list[PersonNamed] = Field(default_factory=list, description="Those who are named for the work")
     stops: list[Stop] = Field(default_factory=list, description="The hazards that stop work, there or not")
+    repair: RepairResult | None = Field(default=None, description="None: no repair of a handed-over job")
     zone: str = Field(default="UTC", description="Name of the zone whose clocks hang at the site, IANA")
 
 

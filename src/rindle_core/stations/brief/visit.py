@@ -13,7 +13,7 @@ from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Facts
 from rindle_core.stations.brief.costs import CostItem
-from rindle_core.stations.brief.findings import INDOOR, RETURN_VISIT, TRAVEL
+from rindle_core.stations.brief.findings import DRIVE, INDOOR, RETURN_VISIT, TRAVEL
 from rindle_core.stations.brief.visit_tasks import DayWeather, VisitTask
 from rindle_core.stations.brief.weather import CONDITIONS, Condition
 
@@ -142,6 +142,16 @@ class VisitFacts(Facts):
     forecast: Annotated[list[DayWeather], Entry("Forecast of other days")] = Field(
         default_factory=list, max_length=30, description="Where the work takes more than the day of the work"
     )
+    follows: Annotated[str, Entry("Repairs job", hint="The handed-over job that this one was opened of")] = Field(
+        default="", max_length=20
+    )
+    repair_reason: Annotated[str, Entry("Why it was opened")] = Field(default="", max_length=400)
+    repair_seen: Annotated[list[str], Entry("What is seen", words="repair_seen")] = Field(
+        default_factory=list, max_length=40
+    )
+    stowed: Annotated[list[str], Entry("Before driving off", words="stowed")] = Field(
+        default_factory=list, max_length=20, description="Of a set that travels: what is down, in and locked"
+    )
     site_id: Annotated[str, Entry("Site id")] = Field(default="", max_length=60)
     terminal_id: Annotated[str, Entry("Terminal id")] = Field(default="", max_length=60)
     hardware_address: Annotated[str, Entry("Hardware address", placeholder="02:00:5E:10:00:01")] = Field(
@@ -225,6 +235,7 @@ def _judge_travel(visit: VisitFacts, words: HouseWords) -> list[Finding]:
         return []
     still = [one.name for one in words.travel_checks if one.code not in visit.travel_checks]
     return [
+        *_judge_drive(visit.stowed, words),
         TRAVEL(
             Level.MIND if still else Level.CLEAR,
             "Not everything is checked for a set that travels" if still else "What travelling changes is checked",
@@ -232,6 +243,27 @@ def _judge_travel(visit: VisitFacts, words: HouseWords) -> list[Finding]:
             figure=float(len(still)),
             limit=0.0,
             clears_by="Check it for each place, across borders above all, then tick it." if still else "",
+        ),
+    ]
+
+
+def _judge_drive(stowed: list[str], words: HouseWords) -> list[Finding]:
+    """Once somebody packs, nobody drives until all is packed."""
+    still = [one.name for one in words.stowed if one.code not in stowed]
+    if not stowed or not words.stowed:
+        return []
+    done, every = float(len(words.stowed) - len(still)), float(len(words.stowed))
+    if not still:
+        return [DRIVE(Level.CLEAR, "Ready to drive", "", figure=done, limit=every, bound="at_least")]
+    return [
+        DRIVE(
+            Level.HOLD,
+            "Not ready to drive",
+            f"Still open: {'; '.join(still)}. A pole that is up meets a bridge, a cable that hangs out a wheel.",
+            figure=done,
+            limit=every,
+            bound="at_least",
+            clears_by="Do it, walk once round, then tick it.",
         )
     ]
 

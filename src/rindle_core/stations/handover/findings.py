@@ -114,6 +114,13 @@ LATER = Kind(
     unit="count",
     source="House words",
 )
+LEVEL_FELL = Kind(
+    "after.level",
+    "level at a follow-up",
+    against="level after the lock-down, less what a push may take",
+    unit="db",
+    source="Same modem, same place",
+)
 OPEN_UNKNOWNS = Kind(
     "handover.open_unknowns",
     "stations of which not all is known",

@@ -1,0 +1,46 @@
+"""A sheet of paper as data: blocks of rows, and lines in words. Screen, PDF and page lay out the same."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from rindle_core.kernel.model import Model
+
+
+class SheetRow(Model):
+    """A thing and what is to be known of it."""
+
+    what: str
+    value: str
+
+
+class SheetBlock(Model):
+    """A part of a sheet under its heading."""
+
+    code: str
+    heading: str
+    rows: list[SheetRow] = Field(default_factory=list)
+    lines: list[str] = Field(default_factory=list, description="Sentences, in their order")
+    numbered: bool = Field(default=False, description="Whether the lines are done in their order")
+
+
+class Sheet(Model):
+    """A whole sheet."""
+
+    title: str
+    blocks: list[SheetBlock]
+
+
+def block(code: str, heading: str, rows: list[tuple[str, str]]) -> list[SheetBlock]:
+    """A block of rows, or none where there is nothing to tell."""
+    told = [SheetRow(what=what, value=value) for what, value in rows if value]
+    return [SheetBlock(code=code, heading=heading, rows=told)] if told else []
+
+
+def lines(code: str, heading: str, told: list[str], *, numbered: bool = False) -> list[SheetBlock]:
+    """A block of sentences, or none."""
+    kept = [one for one in told if one]
+    return [SheetBlock(code=code, heading=heading, lines=kept, numbered=numbered)] if kept else []
+
+
+__all__ = ["Sheet", "SheetBlock", "SheetRow", "block", "lines"]

@@ -1,0 +1,1 @@
+"""Jobs as open files: a zip of JSON, documents and drawings that another Rindle reads and merges."""
