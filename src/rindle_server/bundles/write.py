@@ -31,6 +31,7 @@ from rindle_server.jobs.facts import CHOSEN, assessed
 from rindle_server.jobs.journal import ops_of
 from rindle_server.jobs.models import Change, Job
 from rindle_server.jobs.report import report_html
+from rindle_server.spa import alone
 from rindle_server.stores.models import StoreItem
 
 HEAD = "bundle.json"
@@ -161,7 +162,7 @@ def _text(value: Any) -> bytes:
 def _shown(job: Job, folder: str) -> dict[str, bytes]:
     """What a person without Rindle looks at: report, drawings and the site plan."""
     found = assessed(job)
-    told = {f"{folder}/report.html": report_html(job).encode()}
+    told = {f"{folder}/report.html": alone(report_html(job)).encode()}
     for one in job_drawings(found.facts, found.result):
         told[f"{folder}/drawings/{one.name}.svg"] = for_print(one.svg).encode()
     place = found.facts.brief.place

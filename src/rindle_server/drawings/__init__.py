@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Collection
 from dataclasses import replace
 from functools import partial
@@ -210,6 +211,16 @@ GROUPS: dict[str, Made] = {
 HERE: dict[str, Made] = {f"blocks-{one.code}": partial(_blocks_at, one.code, f"blocks-{one.code}") for one in COURSE}
 
 
+_TEXT = re.compile(r">([^<>]+)<")
+
+
+def _in_words(svg: str, system: System) -> str:
+    """The drawing with the words in it in the system; what it draws stays."""
+    if system == "metric":
+        return svg
+    return _TEXT.sub(lambda found: f">{in_system(found.group(1), system)}<", svg)
+
+
 def job_drawings(
     facts: JobInput,
     result: JobAssessment,
@@ -226,7 +237,10 @@ def job_drawings(
         if groups is None or name in groups
         for one in made(facts, result, look)
     ]
-    return [replace(one, rows=[(what, in_system(text, system)) for what, text in one.rows]) for one in drawn]
+    return [
+        replace(one, svg=_in_words(one.svg, system), rows=[(what, in_system(text, system)) for what, text in one.rows])
+        for one in drawn
+    ]
 
 
 __all__ = ["GROUPS", "Drawing", "Look", "for_print", "job_drawings"]

@@ -231,7 +231,7 @@ def _labels(strip: Strip, subject: StripSubject) -> list[str]:
             words(
                 (strip.left + 8, strip.at(strip.centre_deg, subject.least_elevation_deg)[1] - 6),
                 "least elevation of the panel",
-                15,
+                17,
                 "stream",
                 "start",
             )

@@ -18,7 +18,8 @@ from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.facts import Assessed, assessed, worded
 from rindle_server.jobs.models import Job
 from rindle_server.jobs.paper import pdf_of
-from rindle_server.jobs.report import firm_of, sun_outages_of
+from rindle_server.jobs.report import firm_of
+from rindle_server.jobs.report_rows import sun_outages_of
 from rindle_server.spa import font_url
 
 CardKind = Literal["customer", "repair", "repeak", "travel"]

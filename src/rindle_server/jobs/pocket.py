@@ -17,7 +17,8 @@ from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.edit import understood
 from rindle_server.jobs.facts import Assessed, assessed, worded
 from rindle_server.jobs.models import Job
-from rindle_server.jobs.report import arc_rows, beside_rows, firm_of, outages_on_the_day
+from rindle_server.jobs.report import firm_of
+from rindle_server.jobs.report_rows import arc_rows, beside_rows, outages_on_the_day
 from rindle_server.spa import font_url
 
 Paper = Literal["A5", "A6"]

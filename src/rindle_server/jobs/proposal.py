@@ -20,13 +20,15 @@ from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.compare import CompareResult
 from rindle_server.drawings import Look, for_print, job_drawings
 from rindle_server.drawings.plan import site_plan
+from rindle_server.drawings.strokes import strokes_svg
 from rindle_server.drawings.svg import ink, line, path, sheet, tag, tokens
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import documents
 from rindle_server.jobs.edit import understood
 from rindle_server.jobs.facts import assessed, worded
 from rindle_server.jobs.models import Job
-from rindle_server.jobs.report import firm_of, outage_rows
+from rindle_server.jobs.report import firm_of
+from rindle_server.jobs.report_rows import outage_rows
 from rindle_server.pictures import read_picture
 from rindle_server.spa import font_url
 
@@ -126,19 +128,6 @@ def _mock_up(job: Job, facts: JobInput, result: JobAssessment) -> str:
     return mark_safe(for_print(drawn.svg))  # our own drawing
 
 
-def _signature(lines: list[list[tuple[float, float]]]) -> str:
-    """The drawn strokes as a picture; empty without any."""
-    if not lines:
-        return ""
-    paths = "".join(
-        f'<path d="M{"L".join(f"{100 * x:.2f} {100 * y:.2f}" for x, y in line)}"/>' for line in lines if len(line) > 1
-    )
-    return (
-        '<svg class="signature" viewBox="0 0 100 30" role="img" aria-label="Signature of the customer" fill="none" '
-        f'stroke="#1D2B2F" stroke-width="0.6" stroke-linecap="round">{paths}</svg>'
-    )
-
-
 def _way(facts: JobInput, system: System) -> str:
     """The drawn cable way of the planned position in words; empty where none is drawn."""
     way = drawn_way(facts, facts.sky.position_letter)
@@ -197,7 +186,9 @@ def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -
             ],
             "agreed": facts.brief.approved_by.strip() and facts.brief.approved_letter,
             "agreed_at": facts.brief.approved_at,
-            "signature": mark_safe(_signature(facts.brief.approval_lines)),  # our own drawing
+            "signature": mark_safe(
+                for_print(strokes_svg(facts.brief.approval_lines, "Signature of the customer"))
+            ),  # our own drawing
             "mount": _mount(facts, found.result, compared.recommended if compared else ""),
             "firm": firm_of(job),
             "colours": tokens()["day"],

@@ -2,33 +2,37 @@
 
 from __future__ import annotations
 
-import datetime as dt
+import base64
 import hashlib
-from typing import Any
+from collections.abc import Collection, Mapping
+from dataclasses import dataclass
+from typing import Any, Literal
 
 from django.conf import settings
 from django.template.loader import render_to_string
 from django.utils.safestring import mark_safe
 
-from rindle_core.job import JobAssessment, JobInput
-from rindle_core.kernel.findings import against
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.findings import Level, against
 from rindle_core.kernel.headline import as_text
-from rindle_core.kernel.units import System, format_money, format_quantity
-from rindle_core.science.site import Site
+from rindle_core.kernel.units import System
+from rindle_core.papers.record import BLOCKS
 from rindle_core.science.site_clock import told_at
-from rindle_core.stations.aim.arc import NeighboursInput, judge_inclined, neighbours
-from rindle_core.stations.aim.bearings import SunBearingInput, sun_bearing
-from rindle_core.stations.aim.outages import SunOutageInput, SunOutageResult, sun_outage
-from rindle_core.stations.peak.lockdown import SIDES
-from rindle_core.stations.peak.rows import MARKS, AxisReading
-from rindle_server.drawings import for_print, job_drawings
+from rindle_core.stations.fold import StationView
+from rindle_core.stations.names import NAMES
+from rindle_server import contents
+from rindle_server.drawings import Drawing, for_print, job_drawings
+from rindle_server.drawings.strokes import strokes_svg
 from rindle_server.drawings.svg import tokens
 from rindle_server.errors import Conflict
-from rindle_server.jobs.edit import understood
-from rindle_server.jobs.facts import assessed, worded
+from rindle_server.jobs.facts import Assessed, assessed, files_of, worded
+from rindle_server.jobs.journal import words_of
 from rindle_server.jobs.models import Job
+from rindle_server.jobs.paper import pdf_of
 from rindle_server.jobs.records import record_state
+from rindle_server.jobs.report_rows import aim_rows, brief_rows, heard_or_read, push_rows, service_rows, sky_rows
 from rindle_server.jobs.report_work import cable_rows, mount_rows
+from rindle_server.pictures import read_picture
 from rindle_server.spa import font_url
 from rindle_server.stores.models import Firm
 
@@ -43,6 +47,40 @@ _DRAWINGS = {
 
 
 SYSTEMS: tuple[System, ...] = ("metric", "imperial")
+Audience = Literal["firm", "operator", "customer"]
+_MOST_TRAIL, _MOST_PHOTOS, _PHOTO_PX = 500, 40, 1000
+
+
+@dataclass(frozen=True, slots=True)
+class Form:
+    """What of a report is for whom."""
+
+    name: str
+    stations: frozenset[str]
+    left_out: frozenset[str] = frozenset()  # blocks
+    all_findings: bool = True
+    trail: bool = True
+    photos: bool = True
+
+
+FORMS: dict[Audience, Form] = {
+    "firm": Form("the firm", frozenset(NAMES)),
+    "operator": Form(
+        "the operator",
+        frozenset({"brief", "aim", "cable", "peak", "bringup", "handover"}),
+        frozenset({"wanted", "hazards", "network", "devices", "proved", "attitudes", "closing"}),
+        all_findings=False,
+        trail=False,
+        photos=False,
+    ),
+    "customer": Form(
+        "the customer",
+        frozenset({"brief", "sky", "mount", "cable", "handover"}),
+        frozenset({"order", "people", "hazards", "entries", "left_out"}),
+        all_findings=False,
+        trail=False,
+    ),
+}
 
 
 def firm_of(job: Job) -> dict[str, str]:
@@ -54,319 +92,140 @@ def firm_of(job: Job) -> dict[str, str]:
     return {"name": firm.name, "address": firm.address}
 
 
-def _aim_rows(facts: JobInput, result: JobAssessment, system: System) -> list[tuple[str, str]]:
-    aim, dial = result.aim, result.dial
-    if aim is None:
-        return []
-    linear = facts.picks.terminal is None or facts.picks.terminal.polarization == "linear"
-    corrected = dial is not None and abs(dial.compass_correction_deg) > 0
-    rows = [
-        (
-            "Compass, its correction in" if corrected else "Compass",
-            format_quantity(dial.compass_deg if dial else aim.azimuth_magnetic_deg, "compass_deg"),
-        ),
-        ("True azimuth", f"{aim.azimuth_true_deg:.2f}°"),
-        (
-            "Declination",
-            f"{format_quantity(aim.declination_deg, 'deg')} ± "
-            f"{format_quantity(aim.declination_uncertainty_deg, 'deg')}",
-        ),
-        ("Elevation, geometric", f"{aim.elevation_deg:.2f}°"),
-        ("Elevation seen, with refraction", f"{aim.elevation_apparent_deg:.2f}°"),
-        ("Skew, clockwise from behind", f"{aim.skew_deg:.2f}°".replace("-", "−"))
-        if linear
-        else ("Skew", "none to set: the polarization is circular"),
-        ("Slant range", format_quantity(aim.slant_range_km, "km", system)),
-        ("Round trip", f"{aim.round_trip_ms:.1f} ms"),
-    ]
-    if aim.clinometer_deg is not None:
-        reading = dial.clinometer_deg if dial else aim.clinometer_deg
-        side = f", {dial.clinometer_side}" if dial and dial.clinometer_side else ""
-        rows.insert(1, (f"Clinometer on the {aim.clinometer_face}{side}", format_quantity(reading, "deg")))
-    return rows + beside_rows(facts, result, system) + outage_rows(facts, result) + arc_rows(facts, result)
-
-
-def beside_rows(facts: JobInput, result: JobAssessment, system: System) -> list[tuple[str, str]]:
-    """Landmarks, spare feeds and the sun's own marks of the bearing, for whoever stands there without a compass."""
-    rows = [
-        (
-            f"Landmark {one.name}",
-            f"{one.seen.bearing_deg:.1f}° true, {format_quantity(one.seen.distance_m, 'm', system)}"
-            + (
-                ""
-                if one.seen.lay_off_deg is None
-                else f"; turn {abs(one.seen.lay_off_deg):.1f}° "
-                f"{'clockwise' if one.seen.lay_off_deg >= 0 else 'anticlockwise'} from it"
-            ),
-        )
-        for one in result.landmarks_seen
-    ]
-    for one in result.spare_feeds.feeds if result.spare_feeds else []:
-        aside, over = one.feed.along_bar_mm, one.feed.height_mm
-        rows.append(
-            (
-                f"Spare feed {one.satellite}",
-                f"{format_quantity(abs(aside), 'mm', system)} to the {'right' if aside >= 0 else 'left'} seen from "
-                f"behind, {format_quantity(abs(over), 'mm', system)} {'higher' if over >= 0 else 'lower'}, turned "
-                f"{one.feed.skew_deg:.1f}°".replace("-", "−"),
-            )
-        )
-    return rows + _sun_rows(facts, result)
-
-
-def _sun_rows(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:
-    """When the sun or a shadow shows the bearing on the day of the work, where somebody asked for landmarks."""
-    if not facts.aim.landmarks or facts.brief.place is None or result.aim is None or not result.aim.visible:
-        return []
-    told = sun_bearing(
-        SunBearingInput(
-            latitude_deg=facts.brief.place[0],
-            longitude_deg=facts.brief.place[1],
-            date=facts.brief.date,
-            azimuth_true_deg=result.aim.azimuth_true_deg % 360.0,
-            rules=facts.picks.rules,
-        )
-    ).result
-    return [
-        (f"Sun on {facts.brief.date}", f"{one.at:%H:%M} by the site’s clock: {one.instruction}") for one in told.times
-    ]
-
-
-_TOLD = 2  # neighbours on paper: the nearest are those that are mistaken
-
-
-def arc_rows(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:
-    """The neighbours that a preset may land on with what tells ours, and the daily swing of one that is not held."""
-    terminal, satellite, place = facts.picks.terminal, facts.picks.satellite, facts.brief.place
-    if terminal is None or satellite is None or place is None or result.aim is None or not result.aim.visible:
-        return []
-    near = neighbours(
-        NeighboursInput(
-            latitude_deg=place[0],
-            longitude_deg=place[1],
-            height_m=facts.brief.above_sea_m,
-            satellite=satellite,
-            others=facts.picks.others,
-            beamwidth_deg=terminal.beamwidth_deg(),
-        )
-    ).result.neighbours[:_TOLD]
-    rows = [
-        (
-            f"Could be mistaken: {one.name}",
-            f"{one.off_deg:.1f}° away: head {abs(one.azimuth_difference_deg):.1f}° "
-            f"{'clockwise' if one.azimuth_difference_deg >= 0 else 'anticlockwise'}, "
-            f"{abs(one.elevation_difference_deg):.1f}° {'higher' if one.elevation_difference_deg >= 0 else 'lower'}. "
-            f"{one.identity}",
-        )
-        for one in near
-    ]
-    site = Site(latitude_deg=place[0], longitude_deg=place[1], height_m=facts.brief.above_sea_m)
-    swing, _ = judge_inclined(satellite, site, terminal.beamwidth_deg(), facts.picks.rules)
-    if swing is not None:
-        rows.append(
-            (
-                "Daily swing of the satellite",
-                f"{swing.azimuth_span_deg:.2f}° in azimuth, {swing.elevation_span_deg:.2f}° in elevation",
-            )
-        )
-    return rows
-
-
-def outages_on_the_day(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:
-    """The sun behind the satellite while the crew is there: a fall of the level that is nobody's fault."""
-    told = sun_outages_of(facts, result, around=True)  # the day by the site's clock lies in two of UTC
-    today = [
-        (told_at(one.start, result.zone), one.minutes)
-        for one in (told.outages if told else [])
-        if told_at(one.start, result.zone)[:10] == facts.brief.date.isoformat()
-    ]
-    return [("Sun behind the satellite today", f"{at[11:]} for {minutes:.0f} minutes") for at, minutes in today]
-
-
-def outage_rows(facts: JobInput, result: JobAssessment) -> list[tuple[str, str]]:
-    """When the sun will stand behind the satellite in the year from the day of the work, by the site's clock."""
-    told = sun_outages_of(facts, result)
-    rows = []
-    for season in told.seasons if told else []:
-        first, last, at = (told_at(one.start, result.zone) for one in (season.first, season.last, season.longest))
-        words = f"{first[:10]} to {last[:10]}, up to {season.longest.minutes:.0f} minutes a day about {at[11:]}"
-        rows.append(("Sun behind the satellite", words))
-    return rows
-
-
-def sun_outages_of(facts: JobInput, result: JobAssessment, *, around: bool = False) -> SunOutageResult | None:
-    """Of the year from the day of the work, or of the days about it; None where no dish looks at a satellite."""
-    terminal, satellite, place = facts.picks.terminal, facts.picks.satellite, facts.brief.place
-    if terminal is None or satellite is None or place is None or result.aim is None or not result.aim.visible:
-        return None
-    return sun_outage(
-        SunOutageInput(
-            latitude_deg=place[0],
-            longitude_deg=place[1],
-            height_m=facts.brief.above_sea_m,
-            satellite_longitude_deg=satellite.longitude_deg,
-            beamwidth_deg=terminal.beamwidth_deg(),
-            date=facts.brief.date - dt.timedelta(days=1 if around else 0),
-            days=3 if around else 366,
-        )
-    ).result
-
-
-def _brief_rows(job: Job, facts: JobInput, system: System) -> list[tuple[str, str]]:
-    place = understood(facts.brief.place_text) or "not given"
-    rows = [("Customer", facts.brief.customer), ("Service wanted", facts.brief.service_wanted), ("Place", place)]
-    rows += [
-        (
-            "Height above sea",
-            "not given: the sea's level is taken"
-            if facts.brief.height_m is None
-            else format_quantity(facts.brief.height_m, "above_sea_m", system),
-        ),
-        ("Day of the figures", facts.brief.date.isoformat()),
-    ]
-    if facts.picks.terminal:
-        rows.append(("Terminal", facts.picks.terminal.name))
-    if facts.picks.satellite:
-        rows.append(
-            (
-                "Satellite",
-                f"{facts.picks.satellite.name}, {abs(facts.picks.satellite.longitude_deg):g}° "
-                f"{'E' if facts.picks.satellite.longitude_deg >= 0 else 'W'}",
-            )
-        )
-    if facts.picks.constellation:
-        rows.append(("Constellation", facts.picks.constellation.name))
-    return rows
-
-
-def _sky_rows(facts: JobInput, result: JobAssessment, system: System) -> list[tuple[str, str]]:
-    more, rows = result.sky_more, []
-    if more is None:
-        return []
-    if facts.sky.position_letter:
-        rows.append(("Planned at", f"position {facts.sky.position_letter}"))
-    if more.compared:
-        rows.append(("Positions compared", more.compared.why))
-    sign = facts.picks.rules.currency
-    for one in more.ways.ways if more.ways else []:
-        left = [format_quantity(one.out_percent, "percent") + " without service"] if one.out_percent is not None else []
-        left += [format_quantity(one.margin_deg, "deg") + " free"] if one.margin_deg is not None else []
-        left += [f"costs {sign} {format_money(one.cost_money)}"] if one.cost_money is not None else []
-        rows.append((one.what, ", ".join(left)))
-    if more.trial:
-        rows.append(("Trial", f"{more.trial.available_percent:.1f} % available. {more.trial.because}"))
-    if facts.brief.look_again_on:
-        rows.append(("Look again on", facts.brief.look_again_on.isoformat()))
-    return rows
-
-
-def _service_rows(result: JobAssessment) -> list[dict[str, str]]:
-    before, after = result.acceptance.before, result.acceptance.after
-    named = (("Download", "down_mbps", "mbps"), ("Upload", "up_mbps", "mbps"), ("Latency", "latency_ms", "ms"))
-
-    def cell(figures: Any, name: str, unit: str) -> str:
-        return format_quantity(getattr(figures, name), unit) if figures else "not measured"
-
-    return [
-        {"what": what, "before": cell(before, name, unit), "after": cell(after, name, unit)}
-        for what, name, unit in named
-    ]
-
-
-def heard_or_read(one: AxisReading) -> str:
-    """The level of a reading, or what was heard there."""
-    return MARKS[one.mark] if one.level_db is None else format_quantity(one.level_db, "db")
-
-
-def _push_rows(facts: JobInput) -> list[tuple[str, str]]:
-    held = facts.peak
-    told = (
-        ("Before tightening", held.lock_before_db),
-        ("After tightening", held.lock_after_db),
-        ("After a push, top", held.push_top_db),
-        ("After a push, bottom", held.push_bottom_db),
-        ("After a push, left", held.push_left_db),
-        ("After a push, right", held.push_right_db),
-        *((f"While pushed, {side}", getattr(held, f"push_{side}_during_db")) for side in SIDES),
-        ("Isolation that the desk read", held.desk_isolation_db),
-    )
-    rows = [(what, format_quantity(level, "db")) for what, level in told if level is not None]
-    if held.skew_set_deg is not None:
-        rows.append(("Skew as locked, clockwise from behind", format_quantity(held.skew_set_deg, "deg")))
-    words = (("Network that it showed", held.seen_network), ("Witness marks", held.witness_text))
-    rows += [(what, text) for what, text in words if text]
-    return rows + ([("Lock taken back, times", str(held.loosened_count))] if held.loosened_count else [])
-
-
-def _context(job: Job, system: System, on_paper: bool) -> dict[str, Any]:
-    found, firm = worded(assessed(job), system), firm_of(job)
-    drawn = {one.name: one for one in job_drawings(found.facts, found.result, system)}
-    rows = {
-        "brief": _brief_rows(job, found.facts, system),
-        "aim": _aim_rows(found.facts, found.result, system),
-        "sky": _sky_rows(found.facts, found.result, system),
-        "mount": mount_rows(found.facts, found.result, system),
-        "cable": cable_rows(found.facts, found.result, system),
-        "peak": _push_rows(found.facts),
+def _station(
+    view: StationView, found: Assessed, drawn: Mapping[str, Drawing], system: System, form: Form
+) -> dict[str, Any]:
+    """A station as the report lays it out for whom it is."""
+    given = (found.facts, found.result, system)
+    rows = _ROWS[view.code](*given) if view.code in _ROWS else []
+    blocks = BLOCKS[view.code](*given) if view.code in BLOCKS else []
+    shown = [name for name in _DRAWINGS.get(view.code, []) if name != "plan" or found.facts.sky.things]
+    told = [one for one in view.findings if form.all_findings or one.level in (Level.HOLD, Level.MIND)]
+    return {
+        "view": view,
+        "headline": as_text(view.headline, system),
+        "drawings": [
+            {"svg": mark_safe(for_print(drawn[name].svg)), "title": drawn[name].title}
+            for name in shown
+            if name in drawn
+        ],  # our own drawings
+        "rows": rows,
+        "blocks": [one for one in blocks if one.code not in form.left_out],
+        "findings": [
+            {"finding": one, "figure": figure, "limit": limit}
+            for one in told
+            for figure, limit in [("", "") if one.unit == "count" else against(one, system)]
+        ],
     }
-    stations = []
-    for station in found.result.stations:
-        shown = [name for name in _DRAWINGS.get(station.code, []) if name != "plan" or found.facts.sky.things]
-        pictures = [drawn[name] for name in shown if name in drawn]
-        stations.append(
-            {
-                "view": station,
-                "headline": as_text(station.headline, system),
-                "drawings": [
-                    {"svg": mark_safe(for_print(one.svg)), "title": one.title} for one in pictures
-                ],  # our own drawing
-                "rows": rows.get(station.code, []),
-                "findings": [
-                    {"finding": one, "figure": figure, "limit": limit}
-                    for one in station.findings
-                    for figure, limit in [against(one, system)]
-                ],
-            }
+
+
+def _trail(job: Job, zone: str) -> list[tuple[str, str, str, str]]:
+    """Who changed what and when, oldest first."""
+    rows = job.changes.order_by("-seq")[:_MOST_TRAIL] if job.pk else []
+    return [
+        (told_at(row.at, zone), row.by or "the program", row.device[:12], words_of(row)) for row in reversed(list(rows))
+    ]
+
+
+def photos_of(job: Job) -> list[dict[str, str]]:
+    """The job's photos at the size of the page, without what the camera wrote into them (its place)."""
+    found = []
+    for row in job.documents.filter(kind="photo")[:_MOST_PHOTOS] if job.pk else []:
+        try:
+            small = read_picture(row.name, contents.content_of(row.sha256, row.name), _PHOTO_PX).content
+        except InputError:
+            continue  # one that is lost or damaged must not cost the report
+        about = row.about.partition(":")
+        said = f"{about[0]}: {about[2].replace('_', ' ')}" if about[2] else ""
+        address = f"data:image/jpeg;base64,{base64.b64encode(small).decode()}"
+        found.append(
+            {"name": row.name, "said": said, "url": address, "by": row.by, "at": f"{row.at:%Y-%m-%d %H:%M} UTC"}
         )
+    return found
+
+
+def _drawn(strokes: list[list[tuple[float, float]]], title: str) -> str:
+    return mark_safe(for_print(strokes_svg(strokes, title)))  # our own drawing
+
+
+def _context(job: Job, system: System, on_paper: bool, audience: Audience, stations: Collection[str]) -> dict[str, Any]:
+    found, firm, form = worded(assessed(job), system), firm_of(job), FORMS[audience]
+    wanted = set(stations) or form.stations
+    drawn = {one.name: one for one in job_drawings(found.facts, found.result, system)}
+    chosen = [one for one in found.result.stations if one.code in wanted]
+    told = found.facts.handover
     return {
         "job": job,
         "facts": found.facts,
         "result": found.result,
-        "stations": stations,
-        "service": _service_rows(found.result),
+        "stations": [_station(one, found, drawn, system, form) for one in chosen],
+        "left_out": [one.name for one in found.result.stations if one.code not in wanted],
+        "for_whom": form.name,
+        "service": service_rows(found.result),
         "readings": [
-            (r.axis, r.pass_number, f"{r.turns:.2f}", r.turning, heard_or_read(r)) for r in found.facts.peak.readings
+            (r.axis, r.pass_number, f"{r.turns:.2f}".replace("-", "−"), r.turning, heard_or_read(r))
+            for r in found.facts.peak.readings
         ],
         "version": found.version,
         "firm": firm,
         "footer": f"{firm['name']} · job {job.number}",
         "record_state": record_state(job),
         "waived": [one for one in found.result.evidence if one.waiver is not None],
+        "documents": files_of(job) if form.trail else [],
+        "photos": photos_of(job) if form.photos else [],
+        "trail": _trail(job, found.result.zone) if form.trail else [],
+        "customer_signature": mark_safe(
+            for_print(strokes_svg(told.customer_lines, "Signature of the customer"))
+        ),  # our own
+        "installer_signature": mark_safe(for_print(strokes_svg(told.installer_lines, "Signature of the installer"))),
+        "customer_signed": told_at(told.customer_signed_at, found.result.zone) if told.customer_signed_at else "",
         "colours": tokens()["day"],
         "font_url": font_url(on_paper),
     }
 
 
-def report_html(job: Job, system: System = "metric", on_paper: bool = False) -> str:
-    """The report as one HTML page with everything in it; of a signed job the page that was laid out then.
+def report_html(
+    job: Job,
+    system: System = "metric",
+    on_paper: bool = False,
+    audience: Audience = "firm",
+    stations: Collection[str] = (),
+) -> str:
+    """The report as one HTML page with everything in it; of a signed job the firm's page that was laid out then.
 
-    Raises Conflict where that page is no longer what was signed.
+    For the operator or the customer, or of chosen stations, it is laid out anew from the same record. Raises Conflict
+    where the signed page is no longer what was signed, InputError for a station that is none.
     """
-    kept = job.reports.filter(system=system).first() if job.record is not None and job.pk else None
+    strange = next((one for one in stations if one not in NAMES), None)
+    if strange is not None:
+        raise InputError.one("stations", f"{strange!r} is no station; {', '.join(NAMES)} are accepted")
+    whole = audience == "firm" and not stations
+    kept = job.reports.filter(system=system).first() if whole and job.record is not None and job.pk else None
     if kept is None:
-        return render_to_string("report.html", _context(job, system, on_paper))
+        return render_to_string("report.html", _context(job, system, on_paper, audience, stations))
     if hashlib.sha256(kept.html.encode()).hexdigest() != kept.sha256:
         raise Conflict.one(
             "report", "The report that was signed has been changed since: its checksum differs. Use the printed one."
         )
     if record_state(job) == "changed":  # the page is whole, the record beside it is not: laid out anew it says so
-        return render_to_string("report.html", _context(job, system, on_paper))
+        return render_to_string("report.html", _context(job, system, on_paper, "firm", ()))
     return kept.html.replace(font_url(False), font_url(True)) if on_paper else kept.html
 
 
-def report_pdf(job: Job, system: System = "metric") -> bytes:
-    """The report as PDF."""
-    from weasyprint import HTML  # imported here: it is slow to load and only the report needs it
+def report_pdf(
+    job: Job, system: System = "metric", audience: Audience = "firm", stations: Collection[str] = ()
+) -> bytes:
+    """The report as PDF/A-2b."""
+    return pdf_of(report_html(job, system, True, audience, stations), str(settings.PACKAGE))
 
-    rendered: bytes = HTML(string=report_html(job, system, on_paper=True), base_url=str(settings.PACKAGE)).write_pdf()
-    return rendered
+
+_ROWS = {
+    "brief": brief_rows,
+    "aim": aim_rows,
+    "sky": sky_rows,
+    "mount": mount_rows,
+    "cable": cable_rows,
+    "peak": push_rows,
+}
+
+__all__ = ["FORMS", "SYSTEMS", "Audience", "firm_of", "photos_of", "report_html", "report_pdf"]

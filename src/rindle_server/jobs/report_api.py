@@ -16,23 +16,34 @@ from rindle_server.jobs.load_sheets import claim_sheet, loading_list
 from rindle_server.jobs.method import method_html, method_pdf
 from rindle_server.jobs.pocket import Paper, pocket_html, pocket_pdf
 from rindle_server.jobs.proposal import proposal_html, proposal_pdf
-from rindle_server.jobs.report import report_html, report_pdf
+from rindle_server.jobs.report import Audience, report_html, report_pdf
 from rindle_server.jobs.templates_pdf import cable_labels, drilling_template, keep_out_sign, wrap_template
 from rindle_server.network import own_address
+from rindle_server.spa import alone
 
 router = Router(tags=["report"])
 
 
+def _codes(stations: str) -> list[str]:
+    return [one.strip() for one in stations.split(",") if one.strip()]
+
+
 @router.get("/{number}/report.html")
-def html(request: HttpRequest, number: str, units: System = "metric") -> HttpResponse:
-    """The report as a page."""
-    return HttpResponse(report_html(edit.find(number), units), content_type="text/html; charset=utf-8")
+def html(
+    request: HttpRequest, number: str, units: System = "metric", audience: Audience = "firm", stations: str = ""
+) -> HttpResponse:
+    """The report as a page that stands alone; `stations`: codes with commas, empty: those of its audience."""
+    page = report_html(edit.find(number), units, audience=audience, stations=_codes(stations))
+    return HttpResponse(alone(page), content_type="text/html; charset=utf-8")
 
 
 @router.get("/{number}/report.pdf")
-def pdf(request: HttpRequest, number: str, units: System = "metric") -> HttpResponse:
-    """The report as PDF."""
-    answer = HttpResponse(report_pdf(edit.find(number), units), content_type="application/pdf")
+def pdf(
+    request: HttpRequest, number: str, units: System = "metric", audience: Audience = "firm", stations: str = ""
+) -> HttpResponse:
+    """The report as PDF/A-2b with bookmarks and tags."""
+    content = report_pdf(edit.find(number), units, audience, _codes(stations))
+    answer = HttpResponse(content, content_type="application/pdf")
     answer["Content-Disposition"] = f'inline; filename="rindle-{number}.pdf"'
     return answer
 
@@ -135,7 +146,7 @@ def card_page(
     units: System = "metric",
 ) -> HttpResponse:
     """A card as a page: for the customer, for the colleague who repairs, for the way back to the peak, for the road."""
-    page = card_html(edit.find(number), kind, language, units)
+    page = alone(card_html(edit.find(number), kind, language, units))
     return HttpResponse(page, content_type="text/html; charset=utf-8")
 
 

@@ -34,7 +34,7 @@ def mount_rows(facts: JobInput, result: JobAssessment, system: System) -> Rows:
     for mark in told.checks:
         figures = [
             *([f"{mark.play_deg:g}°"] if mark.play_deg is not None else []),
-            *([f"{mark.gap_mm:g} mm"] if mark.gap_mm is not None else []),
+            *([format_quantity(mark.gap_mm, "mm", system)] if mark.gap_mm is not None else []),
             *([mark.state] if mark.state else []),
             *([mark.by] if mark.by else []),
             *([mark.note] if mark.note else []),
@@ -75,7 +75,12 @@ def cable_rows(facts: JobInput, result: JobAssessment, system: System) -> Rows:
     if result.wall_hole is not None:
         hole = format_quantity(told.hole_mm, "mm", system) if told.hole_mm is not None else "not told"
         closed = f", closed with {told.sealed_by}" if told.sealed_by else ""
-        rows.append(("Hole in the wall", f"{hole}, {result.wall_hole.drop_mm:.0f} mm lower outside{closed}"))
+        rows.append(
+            (
+                "Hole in the wall",
+                f"{hole}, {format_quantity(result.wall_hole.drop_mm, 'mm', system)} lower outside{closed}",
+            )
+        )
     for test in told.tests:
         loss = f", {test.loss_db:g} dB" if test.loss_db is not None else ""
         through = {"good": "through", "bad": "open", "": "not tried"}[test.continuity]

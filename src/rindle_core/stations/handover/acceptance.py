@@ -170,7 +170,8 @@ def acceptance(given: AcceptanceInput) -> Outcome[AcceptanceResult]:
     for run in kept:
         if run.when == "after":
             there.setdefault(run.letter or given.position_letter, []).append(run)
-    now = there.get(given.position_letter, [])
+    at_place = there.get(given.position_letter, [])
+    now = [run for run in at_place if run.aligning != "found"]
     after = figures_of(now)
     places = [
         PositionFigures(letter=letter, figures=found)
@@ -186,7 +187,7 @@ def acceptance(given: AcceptanceInput) -> Outcome[AcceptanceResult]:
         by_source=_named(now, [run.source for run in now]),
         by_time=by_time,
         hours=hours,
-        found=figures_of([run for run in now if run.aligning == "found"]),
+        found=figures_of([run for run in at_place if run.aligning == "found"]),
         aligned=figures_of([run for run in now if run.aligning == "aligned"]),
         left_out=left_out,
     )

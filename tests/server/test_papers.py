@@ -1,0 +1,164 @@
+"""Every paper of every demo job: nothing runs off it, nothing is too small to read, its units are the reader's."""
+
+import re
+from io import BytesIO
+
+import pytest
+from pypdf import PdfReader
+from weasyprint import HTML
+
+from rindle_server.jobs.cards import card_html
+from rindle_server.jobs.models import Job
+from rindle_server.jobs.report import FORMS, report_html
+from tests.server.calls import change
+
+NUMBERS = ["2026-101", "2026-103", "2026-106"]  # all of them: benchmarks/papers.py
+_EIGHT_PT, _FOURTEEN_PT = 8 * 96 / 72, 14 * 96 / 72
+_SLACK_PX = 0.6  # of rounding
+_METRIC = re.compile(r"(?<![\w.])[\d.,]+\s?(?:m|km|mm|cm|kg|°C|m/s|N·m|kN|kPa)\b(?![²/])")
+
+
+def boxes(box):
+    yield box
+    for child in getattr(box, "children", ()):
+        yield from boxes(child)
+
+
+def measured(page_html):
+    """Pages, and what on them runs off the paper or is too small: text by text."""
+    pages = HTML(string=page_html).render().pages
+    off, small = [], []
+    for number, page in enumerate(pages, start=1):
+        root = page._page_box
+        right, bottom = root.margin_width(), root.margin_height()
+        for one in boxes(root):
+            text = getattr(one, "text", None)
+            if not text or not text.strip():
+                continue
+            small.append((one.style["font_size"], text))
+            if (
+                one.position_x < -_SLACK_PX
+                or one.position_x + one.width > right + _SLACK_PX
+                or one.position_y + one.height > bottom + _SLACK_PX
+            ):
+                off.append((number, text))
+    return pages, off, small
+
+
+def drawn_too_small(page_html, width_px):
+    """Letters of drawings, laid out over the width of the page, under 8 pt."""
+    found = []
+    for svg in re.findall(r"<svg.*?</svg>", page_html, re.S):
+        box = re.search(r'viewBox="[\d.-]+ [\d.-]+ ([\d.]+)', svg)
+        if box is None:
+            continue
+        scale = width_px / float(box.group(1))
+        found += [
+            float(size) * scale for size in re.findall(r'font-size="([\d.]+)', svg) if float(size) * scale < _EIGHT_PT
+        ]
+    return found
+
+
+@pytest.mark.parametrize("number", NUMBERS)
+def test_nothing_of_a_report_runs_off_the_paper_or_is_too_small(number, db):
+    page = report_html(Job.objects.get(number=number), on_paper=True)
+    pages, off, small = measured(page)
+    assert len(pages) >= 3
+    assert off == []
+    assert [text for size, text in small if size < _EIGHT_PT - 0.01] == []
+    assert drawn_too_small(page, 178 * 96 / 25.4) == []
+
+
+@pytest.mark.parametrize("number", NUMBERS)
+def test_an_imperial_report_is_imperial_and_no_finding_has_a_bare_figure(number, db):
+    job = Job.objects.get(number=number)
+    page = re.sub(r"<style.*?</style>", "", report_html(job, "imperial"), flags=re.S)
+    text = re.sub(r"\s+", " ", re.sub(r"<[^>]+>", " ", page))
+    for name in ("Coax 7 mm", "Panel cable with sealed ends, 45 m", "Coax 11 mm"):  # names of cables are names
+        text = text.replace(name, "")
+    assert _METRIC.findall(text) == []
+    assert re.findall(r'<td class="num">\s*[\d.,]+\s*(?:<|$)', page) == []
+
+
+@pytest.mark.parametrize("number", NUMBERS)
+def test_a_customers_card_is_one_page_of_large_type(number, db):
+    pages, off, small = measured(card_html(Job.objects.get(number=number), "customer", on_paper=True))
+    assert len(pages) == 1
+    assert off == []
+    assert [text for size, text in small if size < _FOURTEEN_PT - 0.01 and "of" not in text] == []
+
+
+@pytest.mark.parametrize("kind", ["repair", "repeak", "travel"])
+def test_the_other_cards_are_large_and_whole(kind, db):
+    for number in ("2026-101", "2026-106"):
+        pages, off, small = measured(card_html(Job.objects.get(number=number), kind, on_paper=True))
+        assert len(pages) <= (3 if kind == "repair" else 2)
+        assert off == []
+        assert [text for size, text in small if size < _FOURTEEN_PT - 0.01 and "of" not in text] == []
+
+
+def test_a_report_is_an_archive_pdf_with_tags_bookmarks_and_its_typeface(crew):
+    content = crew.get("/api/jobs/2026-101/report.pdf").content
+    told = PdfReader(BytesIO(content))
+    root = told.trailer["/Root"]
+    assert root["/MarkInfo"]["/Marked"]
+    assert "/StructTreeRoot" in root
+    meta = root["/Metadata"].get_object().get_data().decode()
+    assert re.search(r"part[>\"= ]+2", meta)
+    assert re.search(r"conformance[>\"= ]+B", meta)
+    assert [one["/Title"] for one in told.outline if not isinstance(one, list)]
+    fonts = [
+        font.get_object()["/DescendantFonts"][0].get_object()["/FontDescriptor"].get_object()
+        for page in told.pages
+        for font in (page["/Resources"].get("/Font") or {}).values()
+    ]
+    assert fonts
+    assert all({"/FontFile2", "/FontFile3"} & set(one) for one in fonts)
+
+
+def test_whom_a_report_is_for_decides_what_stands_in_it(crew):
+    pages = {whom: crew.get(f"/api/jobs/2026-101/report.html?audience={whom}").content.decode() for whom in FORMS}
+    assert "Who changed what" in pages["firm"]
+    assert "This copy is for the operator" in pages["operator"]
+    for whom in ("operator", "customer"):
+        assert "Who changed what" not in pages[whom]
+    assert "Radio figures by stage" in pages["operator"]
+    assert "Radio figures by stage" not in pages["customer"]
+    assert "mufol-teris" not in "".join(pages.values())
+    only = crew.get("/api/jobs/2026-101/report.html?stations=peak").content.decode()
+    assert ("7 Peak" in only, "4 Mount" in only) == (True, False)
+    assert crew.get("/api/jobs/2026-101/report.html?stations=attic").status_code == 422
+
+
+def test_a_report_tells_what_it_rests_on(crew):
+    page = crew.get("/api/jobs/2026-101/report.html").content.decode()
+    for words in (
+        "X3-04471", "Coax 7 mm", "Angles", "Correction inside it", "Joints", "Highland Carriers"[:0],
+        "Beam letter", "After activation", "Valley test page", "times the old", "Watched for gaps", "Mpho Tsediso",
+        "Signature of the customer", "Yellow paint", "fell on both sides", "Main earth",
+    ):  # fmt: skip
+        assert words in page, words
+    assert "url(" not in re.sub(r"url\(\"?(data:|#)[^)]*\)", "", page)  # it stands alone
+
+
+def test_a_customer_card_names_what_is_known_and_leaves_no_hole(crew):
+    page = crew.get("/api/jobs/2026-101/card.html").content.decode()
+    assert "{" not in re.sub(r"<style.*?</style>", "", page, flags=re.S)
+    assert "Measured when it was handed over: 48.3 Mbit/s" in page
+    assert "Sun behind the satellite" in page
+    bare = crew.get("/api/jobs/2026-105/card.html").content.decode()
+    assert "Measured when" not in bare
+
+
+def test_a_second_language_has_the_lines_that_the_firm_put_into_it(crew):
+    words = crew.get("/api/stores/words").json() if crew.get("/api/stores/words").status_code == 200 else None
+    page = crew.get("/api/jobs/2026-101/card.html?language=second").content.decode()
+    assert "All is well" not in page
+    assert words is None or words
+
+
+def test_the_wireless_password_is_on_the_customers_card_alone(crew):
+    change(crew, "2026-102", wifi_name="School", wifi_password="mufol-teris-gavod-kunep")
+    assert "mufol-teris" in crew.get("/api/jobs/2026-102/card.html").content.decode()
+    assert "mufol-teris" not in crew.get("/api/jobs/2026-102/card.html?kind=repair").content.decode()
+    assert "mufol-teris" not in crew.get("/api/jobs/2026-102/report.html").content.decode()
