@@ -6,6 +6,7 @@ import json
 import re
 from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from typing import Any
+from urllib.parse import parse_qsl, urlsplit
 
 from pydantic import BaseModel
 
@@ -22,6 +23,7 @@ from rindle_bench.config import (
     TerminalConfig,
 )
 from rindle_bench.pages import Pages
+from rindle_bench.speed import Line, echo, fetched, taken
 from rindle_bench.terminal import SimulatedTerminal
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import parse
@@ -102,7 +104,30 @@ class _Handler(BaseHTTPRequestHandler):
         except json.JSONDecodeError as error:
             raise InputError.one("input", f"is not JSON: {error}") from error
 
+    def _speed(self, method: str, way: str, asked: str) -> None:
+        """The simulated speed server: `/speed/ping`, `/speed/down`, `/speed/up`, the line in the question."""
+        line = parse(Line, dict(parse_qsl(asked)), "line")
+        if way == "up" and method == "POST":
+            length = int(self.headers.get("Content-Length", "0"))
+            self._send(200, {"received_bytes": taken(line, self.rfile, length)})
+        elif way == "ping" and method == "GET":
+            echo(line)
+            self._send(200, {"simulated": True})
+        elif way == "down" and method == "GET":
+            self.send_response(200)
+            self.send_header("Content-Type", "application/octet-stream")
+            self.send_header("Content-Length", str(line.size_bytes))
+            self.end_headers()
+            for chunk in fetched(line):
+                self.wfile.write(chunk)
+        else:
+            self._send(404, {"error": {"field": "path", "message": "ping, down and up are known"}})
+
     def _answer(self, method: str) -> None:
+        told = urlsplit(self.path)
+        if told.path.startswith("/speed/"):
+            self._speed(method, told.path.removeprefix("/speed/"), told.query)
+            return
         body = self._body() if method != "GET" else None
         if method == "GET" and self.path == "/health":
             self._send(200, {"status": "ok", "simulated": True})

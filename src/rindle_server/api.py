@@ -34,6 +34,7 @@ from rindle_server.jobs.listen_api import router as listen_router
 from rindle_server.jobs.plan_api import router as plan_router
 from rindle_server.jobs.report_api import router as report_router
 from rindle_server.jobs.sky_api import router as sky_router
+from rindle_server.jobs.speed_api import router as speed_router
 from rindle_server.jobs.trial_api import router as trial_router
 from rindle_server.jobs.wireless_api import made_router
 from rindle_server.jobs.wireless_api import router as wireless_router
@@ -56,6 +57,7 @@ api.add_router("/jobs", report_router)
 api.add_router("/jobs", sky_router)
 api.add_router("/jobs", trial_router)
 api.add_router("/jobs", after_router)
+api.add_router("/jobs", speed_router)
 api.add_router("/jobs", plan_router)
 api.add_router("/bundles", bundles_router)
 api.add_router("/stores", stores_router)

@@ -17,6 +17,7 @@ from rindle_server.diary.plan import view
 from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.facts import facts_of
 from rindle_server.jobs.models import Job
+from rindle_server.jobs.paper import pdf_of
 from rindle_server.spa import font_url
 
 _NUMBER = re.compile(r"\b\d{4}-\d{3,}\b")
@@ -80,8 +81,6 @@ def slots_in(content: bytes) -> list[SlotFound]:
 
 def day_sheet(day: dt.date, team: str) -> bytes:
     """One page a crew: where to be when, with whom, and what to take. Raises InputError where nothing is planned."""
-    from weasyprint import HTML
-
     told = view(day - dt.timedelta(days=day.weekday()), 2)
     crews = [one for one in told.teams if not team or one.code == team]
     sheets = []
@@ -99,8 +98,7 @@ def day_sheet(day: dt.date, team: str) -> bytes:
     page = render_to_string(
         "day_sheet.html", {"day": day, "sheets": sheets, "colours": tokens()["day"], "font_url": font_url(True)}
     )
-    rendered: bytes = HTML(string=page, base_url=str(settings.PACKAGE)).write_pdf()
-    return rendered
+    return pdf_of(page, str(settings.PACKAGE))
 
 
 __all__ = ["SlotFound", "calendar_of", "day_sheet", "slots_in"]

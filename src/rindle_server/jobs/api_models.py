@@ -189,8 +189,11 @@ def job_out(job: Job) -> JobOut:
     lists |= {"peak_faults": [], "power_checks": [], "move_stages": []}  # they stand, judged, in the result
     told_with_them = {"text": "", "sign": "", "meanwhile": "", "if_late": ""}  # of those that are this job's
     lists["waits"] = [one.model_copy(update=told_with_them) for one in found.facts.picks.words.waits]
+    lists |= {"card_lines": [], "later": [], "repair_faults": [], "service_uses": []}  # told, judged, or on paper
     if found.facts.brief.permanence != "portable":
-        lists["travel_checks"] = []
+        lists |= {"travel_checks": [], "stowed": []}
+    if not found.facts.brief.follows:
+        lists["repair_seen"] = []
     held_by = result.mount_kind.holds if result.mount_kind else ""
     asked_of = {"timber_signs": ("plate", "brackets"), "pour_checks": ("concrete",), "reuse_checks": ("given",)}
     lists |= {name: [] for name, kinds in asked_of.items() if held_by not in kinds}
@@ -216,6 +219,8 @@ def job_out(job: Job) -> JobOut:
             "others": others,
         }
     )
+    watched = found.facts.handover.watch.model_copy(update={"events": []})  # the server counts them
+    handover = found.facts.handover.model_copy(update={"watch": watched})
     place = found.facts.brief.place
     back, again = journal.next_words(job)
     return JobOut.model_construct(
@@ -227,7 +232,8 @@ def job_out(job: Job) -> JobOut:
         documents=[DocumentOut.from_orm(row) for row in files_of(job)],
         positions=[one.placed(place) for one in found.facts.sky.positions],
         facts=FactsOut.model_construct(
-            **{name: getattr(found.facts, name) for name in FactsOut.model_fields} | {"sky": sky, "picks": picks}
+            **{name: getattr(found.facts, name) for name in FactsOut.model_fields}
+            | {"sky": sky, "picks": picks, "handover": handover}
         ),
         assessment=result,
         version=found.version,

@@ -16,16 +16,14 @@ from rindle_server.contents import content_of
 from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.facts import assessed, files_of
 from rindle_server.jobs.models import Job
+from rindle_server.jobs.paper import pdf_of
 from rindle_server.jobs.report import firm_of
 from rindle_server.spa import font_url
 
 
 def _printed(template: str, told: dict[str, Any]) -> bytes:
-    from weasyprint import HTML  # imported here: it is slow to load and only print needs it
-
     page = render_to_string(template, told | {"colours": tokens()["day"], "font_url": font_url(True)})
-    rendered: bytes = HTML(string=page, base_url=str(settings.PACKAGE)).write_pdf()
-    return rendered
+    return pdf_of(page, str(settings.PACKAGE))
 
 
 def _amount(row: KitRow, system: System) -> str:

@@ -17,6 +17,7 @@ from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.edit import understood
 from rindle_server.jobs.facts import assessed, worded
 from rindle_server.jobs.models import Job
+from rindle_server.jobs.paper import pdf_of
 from rindle_server.jobs.report import firm_of
 from rindle_server.spa import font_url
 
@@ -85,10 +86,7 @@ def method_html(job: Job, system: System = "metric", on_paper: bool = False) -> 
 
 def method_pdf(job: Job, system: System = "metric") -> bytes:
     """The method statement as PDF."""
-    from weasyprint import HTML  # imported here: it is slow to load and only print needs it
-
-    rendered: bytes = HTML(string=method_html(job, system, on_paper=True), base_url=str(settings.PACKAGE)).write_pdf()
-    return rendered
+    return pdf_of(method_html(job, system, on_paper=True), str(settings.PACKAGE))
 
 
 __all__ = ["method_html", "method_pdf"]

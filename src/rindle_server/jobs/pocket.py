@@ -17,6 +17,7 @@ from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.edit import understood
 from rindle_server.jobs.facts import Assessed, assessed, worded
 from rindle_server.jobs.models import Job
+from rindle_server.jobs.paper import pdf_of
 from rindle_server.jobs.report import firm_of
 from rindle_server.jobs.report_rows import arc_rows, beside_rows, outages_on_the_day
 from rindle_server.spa import font_url
@@ -125,9 +126,4 @@ def pocket_html(job: Job, address: str, paper: Paper, system: System = "metric",
 
 def pocket_pdf(job: Job, address: str, paper: Paper, system: System = "metric") -> bytes:
     """The card as PDF."""
-    from weasyprint import HTML  # imported here: it is slow to load and only print needs it
-
-    rendered: bytes = HTML(
-        string=pocket_html(job, address, paper, system, on_paper=True), base_url=str(settings.PACKAGE)
-    ).write_pdf()
-    return rendered
+    return pdf_of(pocket_html(job, address, paper, system, on_paper=True), str(settings.PACKAGE))

@@ -27,6 +27,7 @@ from rindle_server.jobs import documents
 from rindle_server.jobs.edit import understood
 from rindle_server.jobs.facts import assessed, worded
 from rindle_server.jobs.models import Job
+from rindle_server.jobs.paper import pdf_of
 from rindle_server.jobs.report import firm_of
 from rindle_server.jobs.report_rows import outage_rows
 from rindle_server.pictures import read_picture
@@ -199,7 +200,4 @@ def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -
 
 def proposal_pdf(job: Job, system: System = "metric") -> bytes:
     """The proposal as PDF."""
-    from weasyprint import HTML  # imported here: it is slow to load and only print needs it
-
-    rendered: bytes = HTML(string=proposal_html(job, system, on_paper=True), base_url=str(settings.PACKAGE)).write_pdf()
-    return rendered
+    return pdf_of(proposal_html(job, system, on_paper=True), str(settings.PACKAGE))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+import segno
 from django.conf import settings
 from django.template.loader import render_to_string
 from django.utils.safestring import mark_safe
@@ -15,13 +16,12 @@ from rindle_server.drawings.mount_template import PAPERS_MM, Paper, Sketch, plat
 from rindle_server.drawings.svg import for_print, tokens
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
+from rindle_server.jobs.paper import pdf_of
 from rindle_server.jobs.report import firm_of
 from rindle_server.spa import font_url
 
 
 def _printed(sketch: Sketch, paper: Paper, note: str) -> bytes:
-    from weasyprint import HTML  # imported here: it is slow to load and only print needs it
-
     wide, high = PAPERS_MM[paper]
     page = render_to_string(
         "template.html",
@@ -34,8 +34,7 @@ def _printed(sketch: Sketch, paper: Paper, note: str) -> bytes:
             "font_url": font_url(True),
         },
     )
-    rendered: bytes = HTML(string=page, base_url=str(settings.PACKAGE)).write_pdf()
-    return rendered
+    return pdf_of(page, str(settings.PACKAGE))
 
 
 def drilling_template(job: Job, paper: Paper) -> bytes:
@@ -61,8 +60,6 @@ def wrap_template(job: Job, paper: Paper) -> bytes:
 
 def keep_out_sign(job: Job, system: System) -> bytes:
     """A sign that keeps people out of the beam. Raises InputError for what sends nothing, or looks at nothing yet."""
-    from weasyprint import HTML
-
     found = assessed(job)
     terminal, aimed = found.facts.picks.terminal, found.result.aim
     if terminal is None or aimed is None:
@@ -82,14 +79,13 @@ def keep_out_sign(job: Job, system: System) -> bytes:
             "font_url": font_url(True),
         },
     )
-    rendered: bytes = HTML(string=page, base_url=str(settings.PACKAGE)).write_pdf()
-    return rendered
+    return pdf_of(page, str(settings.PACKAGE))
 
 
 def cable_labels(job: Job) -> bytes:
-    """A flag for each end of each run: folded round the cable. Raises InputError while no cable is chosen."""
-    from weasyprint import HTML
-
+    """A flag for each end of each run, folded round the cable, and plates for mast and modem with the job's number as a
+    code. Raises InputError while no cable is chosen.
+    """
     found = assessed(job)
     listed = found.result.cable_list
     if listed is None:
@@ -98,14 +94,18 @@ def cable_labels(job: Job) -> bytes:
         "labels.html",
         {
             "labels": listed.labels,
+            "plates": ("Mast", "Modem"),
+            "code": mark_safe(segno.make(f"rindle {job.number}", error="m").svg_inline(scale=2)),  # made here
+            "firm": firm_of(job),
+            "satellite": found.facts.picks.satellite,
+            "sends": found.facts.picks.terminal is not None and found.facts.picks.terminal.transmit_w > 0,
             "job": job,
             "cuts": {one.run: one.cut_m for one in listed.cuts},
             "colours": tokens()["day"],
             "font_url": font_url(True),
         },
     )
-    rendered: bytes = HTML(string=page, base_url=str(settings.PACKAGE)).write_pdf()
-    return rendered
+    return pdf_of(page, str(settings.PACKAGE))
 
 
 __all__ = ["cable_labels", "drilling_template", "keep_out_sign", "wrap_template"]

@@ -24,6 +24,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bundles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Write Bundle
+         * @description The jobs (numbers with commas) as one open file: facts, journal, documents, drawings, reports, checksums.
+         */
+        get: operations["rindle_server_bundles_api_write_bundle"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bundles/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description What taking a bundle in would do. Nothing is changed.
+         */
+        post: operations["rindle_server_bundles_api_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bundles/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take In
+         * @description Takes a bundle in; `choices` is JSON: by uid and path `here` or `there`.
+         */
+        post: operations["rindle_server_bundles_api_take_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc": {
         parameters: {
             query?: never;
@@ -3283,7 +3343,7 @@ export interface paths {
         };
         /**
          * Html
-         * @description The report as a page.
+         * @description The report as a page that stands alone; `stations`: codes with commas, empty: those of its audience.
          */
         get: operations["rindle_server_jobs_report_api_html"];
         put?: never;
@@ -3303,7 +3363,7 @@ export interface paths {
         };
         /**
          * Pdf
-         * @description The report as PDF.
+         * @description The report as PDF/A-2b with bookmarks and tags.
          */
         get: operations["rindle_server_jobs_report_api_pdf"];
         put?: never;
@@ -3489,6 +3549,86 @@ export interface paths {
         get: operations["rindle_server_jobs_sky_api_export_skyline"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/speed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Speed Servers
+         * @description The servers that can be measured against here; none where no stand-in runs.
+         */
+        get: operations["rindle_server_jobs_speed_api_speed_servers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/speed/{source}/down": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Speed Down
+         * @description Bytes to fetch, as fast as the line gives them; whoever goes away stops them.
+         */
+        get: operations["rindle_server_jobs_speed_api_speed_down"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/speed/{source}/ping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Speed Ping
+         * @description An echo over the line.
+         */
+        get: operations["rindle_server_jobs_speed_api_speed_ping"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/speed/{source}/up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Speed Up
+         * @description Bytes to send: answered once all of them are over the line.
+         */
+        post: operations["rindle_server_jobs_speed_api_speed_up"];
         delete?: never;
         options?: never;
         head?: never;
@@ -7962,7 +8102,7 @@ export interface components {
              *           "group": "lights",
              *           "name": "Coming up",
              *           "second": "",
-             *           "text": "For some minutes after it gets power: {coming}",
+             *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -8002,7 +8142,7 @@ export interface components {
              *           "group": "ring",
              *           "name": "Operator",
              *           "second": "",
-             *           "text": "For bills and outages of the whole network, the number on your contract.",
+             *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -8010,7 +8150,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Trees and poles",
              *           "second": "",
-             *           "text": "Whatever grows or is put up in front of the antenna takes the service away.",
+             *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -8026,15 +8166,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
              *           "second": "",
-             *           "text": "Not in front of the antenna, wet cloth least of all.",
-             *           "wanted_for": "all"
-             *         },
-             *         {
-             *           "code": "hurt_paint",
-             *           "group": "hurts",
-             *           "name": "Paint and stickers",
-             *           "second": "",
-             *           "text": "None on the antenna’s face or on its feed.",
+             *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -8090,7 +8222,7 @@ export interface components {
              *           "group": "care",
              *           "name": "After a storm",
              *           "second": "",
-             *           "text": "See from the ground whether it stands as in the picture. If it moved, ring: do not push it back.",
+             *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -8106,7 +8238,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Trees",
              *           "second": "",
-             *           "text": "They grow into the way. Have it looked at when the service gets worse in summer.",
+             *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -12717,6 +12849,20 @@ export interface components {
             pairs: components["schemas"]["Choice"][];
         };
         /**
+         * ClashOut
+         * @description Something that both copies changed: what stands here, and what comes.
+         */
+        ClashOut: {
+            /** Here */
+            here: unknown;
+            /** Label */
+            label: string;
+            /** Path */
+            path: string;
+            /** There */
+            there: unknown;
+        };
+        /**
          * Clinometer
          * @description Where the clinometer is laid on this terminal, and the angle of that face to the beam.
          */
@@ -12996,7 +13142,7 @@ export interface components {
              *           "group": "lights",
              *           "name": "Coming up",
              *           "second": "",
-             *           "text": "For some minutes after it gets power: {coming}",
+             *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -13036,7 +13182,7 @@ export interface components {
              *           "group": "ring",
              *           "name": "Operator",
              *           "second": "",
-             *           "text": "For bills and outages of the whole network, the number on your contract.",
+             *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -13044,7 +13190,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Trees and poles",
              *           "second": "",
-             *           "text": "Whatever grows or is put up in front of the antenna takes the service away.",
+             *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -13060,15 +13206,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
              *           "second": "",
-             *           "text": "Not in front of the antenna, wet cloth least of all.",
-             *           "wanted_for": "all"
-             *         },
-             *         {
-             *           "code": "hurt_paint",
-             *           "group": "hurts",
-             *           "name": "Paint and stickers",
-             *           "second": "",
-             *           "text": "None on the antenna’s face or on its feed.",
+             *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -13124,7 +13262,7 @@ export interface components {
              *           "group": "care",
              *           "name": "After a storm",
              *           "second": "",
-             *           "text": "See from the ground whether it stands as in the picture. If it moved, ring: do not push it back.",
+             *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -13140,7 +13278,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Trees",
              *           "second": "",
-             *           "text": "They grow into the way. Have it looked at when the service gets worse in summer.",
+             *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -18941,7 +19079,7 @@ export interface components {
              *           "group": "lights",
              *           "name": "Coming up",
              *           "second": "",
-             *           "text": "For some minutes after it gets power: {coming}",
+             *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -18981,7 +19119,7 @@ export interface components {
              *           "group": "ring",
              *           "name": "Operator",
              *           "second": "",
-             *           "text": "For bills and outages of the whole network, the number on your contract.",
+             *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -18989,7 +19127,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Trees and poles",
              *           "second": "",
-             *           "text": "Whatever grows or is put up in front of the antenna takes the service away.",
+             *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -19005,15 +19143,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
              *           "second": "",
-             *           "text": "Not in front of the antenna, wet cloth least of all.",
-             *           "wanted_for": "all"
-             *         },
-             *         {
-             *           "code": "hurt_paint",
-             *           "group": "hurts",
-             *           "name": "Paint and stickers",
-             *           "second": "",
-             *           "text": "None on the antenna’s face or on its feed.",
+             *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -19069,7 +19199,7 @@ export interface components {
              *           "group": "care",
              *           "name": "After a storm",
              *           "second": "",
-             *           "text": "See from the ground whether it stands as in the picture. If it moved, ring: do not push it back.",
+             *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -19085,7 +19215,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Trees",
              *           "second": "",
-             *           "text": "They grow into the way. Have it looked at when the service gets worse in summer.",
+             *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -24097,6 +24227,12 @@ export interface components {
             repair?: components["schemas"]["RepairResult"] | null;
             /** @description None while no strings were drawn over the rim */
             rim?: components["schemas"]["RimResult"] | null;
+            /**
+             * Second Language
+             * @description Whether the firm put lines of the card into a second language
+             * @default false
+             */
+            second_language: boolean;
             /** Second Pass Gain Db */
             second_pass_gain_db: number | null;
             site_wind?: components["schemas"]["SiteWindResult"] | null;
@@ -28664,7 +28800,7 @@ export interface components {
              *             "group": "lights",
              *             "name": "Coming up",
              *             "second": "",
-             *             "text": "For some minutes after it gets power: {coming}",
+             *             "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *             "wanted_for": "all"
              *           },
              *           {
@@ -28704,7 +28840,7 @@ export interface components {
              *             "group": "ring",
              *             "name": "Operator",
              *             "second": "",
-             *             "text": "For bills and outages of the whole network, the number on your contract.",
+             *             "text": "For bills and outages of the whole network: the number on your contract.",
              *             "wanted_for": "all"
              *           },
              *           {
@@ -28712,7 +28848,7 @@ export interface components {
              *             "group": "hurts",
              *             "name": "Trees and poles",
              *             "second": "",
-             *             "text": "Whatever grows or is put up in front of the antenna takes the service away.",
+             *             "text": "What grows or is put up in front of the antenna takes the service away.",
              *             "wanted_for": "all"
              *           },
              *           {
@@ -28728,15 +28864,7 @@ export interface components {
              *             "group": "hurts",
              *             "name": "Washing lines, flags and parasols",
              *             "second": "",
-             *             "text": "Not in front of the antenna, wet cloth least of all.",
-             *             "wanted_for": "all"
-             *           },
-             *           {
-             *             "code": "hurt_paint",
-             *             "group": "hurts",
-             *             "name": "Paint and stickers",
-             *             "second": "",
-             *             "text": "None on the antenna’s face or on its feed.",
+             *             "text": "Not in front of the antenna. No paint or stickers on it.",
              *             "wanted_for": "all"
              *           },
              *           {
@@ -28792,7 +28920,7 @@ export interface components {
              *             "group": "care",
              *             "name": "After a storm",
              *             "second": "",
-             *             "text": "See from the ground whether it stands as in the picture. If it moved, ring: do not push it back.",
+             *             "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *             "wanted_for": "all"
              *           },
              *           {
@@ -28808,7 +28936,7 @@ export interface components {
              *             "group": "care",
              *             "name": "Trees",
              *             "second": "",
-             *             "text": "They grow into the way. Have it looked at when the service gets worse in summer.",
+             *             "text": "Have them looked at when the service gets worse in summer.",
              *             "wanted_for": "all"
              *           },
              *           {
@@ -33781,7 +33909,7 @@ export interface components {
              *           "group": "lights",
              *           "name": "Coming up",
              *           "second": "",
-             *           "text": "For some minutes after it gets power: {coming}",
+             *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -33821,7 +33949,7 @@ export interface components {
              *           "group": "ring",
              *           "name": "Operator",
              *           "second": "",
-             *           "text": "For bills and outages of the whole network, the number on your contract.",
+             *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -33829,7 +33957,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Trees and poles",
              *           "second": "",
-             *           "text": "Whatever grows or is put up in front of the antenna takes the service away.",
+             *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -33845,15 +33973,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
              *           "second": "",
-             *           "text": "Not in front of the antenna, wet cloth least of all.",
-             *           "wanted_for": "all"
-             *         },
-             *         {
-             *           "code": "hurt_paint",
-             *           "group": "hurts",
-             *           "name": "Paint and stickers",
-             *           "second": "",
-             *           "text": "None on the antenna’s face or on its feed.",
+             *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -33909,7 +34029,7 @@ export interface components {
              *           "group": "care",
              *           "name": "After a storm",
              *           "second": "",
-             *           "text": "See from the ground whether it stands as in the picture. If it moved, ring: do not push it back.",
+             *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -33925,7 +34045,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Trees",
              *           "second": "",
-             *           "text": "They grow into the way. Have it looked at when the service gets worse in summer.",
+             *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -37141,6 +37261,29 @@ export interface components {
             unread: string[];
         };
         /**
+         * LookOut
+         * @description What would be done with a job of the bundle.
+         */
+        LookOut: {
+            /** Clashes */
+            clashes: components["schemas"]["ClashOut"][];
+            /** Customer */
+            customer: string;
+            /** News */
+            news: string[];
+            /** Number */
+            number: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "new" | "same" | "joins" | "asks" | "behind" | "refused";
+            /** Uid */
+            uid: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * LowOrbitInput
          * @description Site, panel, satellites and skyline. Shells stand as they stand with `node_turn_deg`;
          *
@@ -37425,7 +37568,7 @@ export interface components {
              *           "group": "lights",
              *           "name": "Coming up",
              *           "second": "",
-             *           "text": "For some minutes after it gets power: {coming}",
+             *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -37465,7 +37608,7 @@ export interface components {
              *           "group": "ring",
              *           "name": "Operator",
              *           "second": "",
-             *           "text": "For bills and outages of the whole network, the number on your contract.",
+             *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -37473,7 +37616,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Trees and poles",
              *           "second": "",
-             *           "text": "Whatever grows or is put up in front of the antenna takes the service away.",
+             *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -37489,15 +37632,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
              *           "second": "",
-             *           "text": "Not in front of the antenna, wet cloth least of all.",
-             *           "wanted_for": "all"
-             *         },
-             *         {
-             *           "code": "hurt_paint",
-             *           "group": "hurts",
-             *           "name": "Paint and stickers",
-             *           "second": "",
-             *           "text": "None on the antenna’s face or on its feed.",
+             *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -37553,7 +37688,7 @@ export interface components {
              *           "group": "care",
              *           "name": "After a storm",
              *           "second": "",
-             *           "text": "See from the ground whether it stands as in the picture. If it moved, ring: do not push it back.",
+             *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -37569,7 +37704,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Trees",
              *           "second": "",
-             *           "text": "They grow into the way. Have it looked at when the service gets worse in summer.",
+             *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -40761,7 +40896,7 @@ export interface components {
              *           "group": "lights",
              *           "name": "Coming up",
              *           "second": "",
-             *           "text": "For some minutes after it gets power: {coming}",
+             *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -40801,7 +40936,7 @@ export interface components {
              *           "group": "ring",
              *           "name": "Operator",
              *           "second": "",
-             *           "text": "For bills and outages of the whole network, the number on your contract.",
+             *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -40809,7 +40944,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Trees and poles",
              *           "second": "",
-             *           "text": "Whatever grows or is put up in front of the antenna takes the service away.",
+             *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -40825,15 +40960,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
              *           "second": "",
-             *           "text": "Not in front of the antenna, wet cloth least of all.",
-             *           "wanted_for": "all"
-             *         },
-             *         {
-             *           "code": "hurt_paint",
-             *           "group": "hurts",
-             *           "name": "Paint and stickers",
-             *           "second": "",
-             *           "text": "None on the antenna’s face or on its feed.",
+             *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -40889,7 +41016,7 @@ export interface components {
              *           "group": "care",
              *           "name": "After a storm",
              *           "second": "",
-             *           "text": "See from the ground whether it stands as in the picture. If it moved, ring: do not push it back.",
+             *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -40905,7 +41032,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Trees",
              *           "second": "",
-             *           "text": "They grow into the way. Have it looked at when the service gets worse in summer.",
+             *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -47040,7 +47167,7 @@ export interface components {
              *           "group": "lights",
              *           "name": "Coming up",
              *           "second": "",
-             *           "text": "For some minutes after it gets power: {coming}",
+             *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -47080,7 +47207,7 @@ export interface components {
              *           "group": "ring",
              *           "name": "Operator",
              *           "second": "",
-             *           "text": "For bills and outages of the whole network, the number on your contract.",
+             *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -47088,7 +47215,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Trees and poles",
              *           "second": "",
-             *           "text": "Whatever grows or is put up in front of the antenna takes the service away.",
+             *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -47104,15 +47231,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
              *           "second": "",
-             *           "text": "Not in front of the antenna, wet cloth least of all.",
-             *           "wanted_for": "all"
-             *         },
-             *         {
-             *           "code": "hurt_paint",
-             *           "group": "hurts",
-             *           "name": "Paint and stickers",
-             *           "second": "",
-             *           "text": "None on the antenna’s face or on its feed.",
+             *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -47168,7 +47287,7 @@ export interface components {
              *           "group": "care",
              *           "name": "After a storm",
              *           "second": "",
-             *           "text": "See from the ground whether it stands as in the picture. If it moved, ring: do not push it back.",
+             *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -47184,7 +47303,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Trees",
              *           "second": "",
-             *           "text": "They grow into the way. Have it looked at when the service gets worse in summer.",
+             *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -52216,7 +52335,7 @@ export interface components {
              *           "group": "lights",
              *           "name": "Coming up",
              *           "second": "",
-             *           "text": "For some minutes after it gets power: {coming}",
+             *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -52256,7 +52375,7 @@ export interface components {
              *           "group": "ring",
              *           "name": "Operator",
              *           "second": "",
-             *           "text": "For bills and outages of the whole network, the number on your contract.",
+             *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -52264,7 +52383,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Trees and poles",
              *           "second": "",
-             *           "text": "Whatever grows or is put up in front of the antenna takes the service away.",
+             *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -52280,15 +52399,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
              *           "second": "",
-             *           "text": "Not in front of the antenna, wet cloth least of all.",
-             *           "wanted_for": "all"
-             *         },
-             *         {
-             *           "code": "hurt_paint",
-             *           "group": "hurts",
-             *           "name": "Paint and stickers",
-             *           "second": "",
-             *           "text": "None on the antenna’s face or on its feed.",
+             *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -52344,7 +52455,7 @@ export interface components {
              *           "group": "care",
              *           "name": "After a storm",
              *           "second": "",
-             *           "text": "See from the ground whether it stands as in the picture. If it moved, ring: do not push it back.",
+             *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -52360,7 +52471,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Trees",
              *           "second": "",
-             *           "text": "They grow into the way. Have it looked at when the service gets worse in summer.",
+             *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -56220,8 +56331,18 @@ export interface components {
          * @description A part of a sheet under its heading.
          */
         SheetBlock: {
+            /**
+             * Cells
+             * @description Its rows, each as long as the heads
+             */
+            cells?: string[][];
             /** Code */
             code: string;
+            /**
+             * Columns
+             * @description Heads of a table
+             */
+            columns?: string[];
             /** Heading */
             heading: string;
             /**
@@ -57176,6 +57297,17 @@ export interface components {
             row_count: number;
             /** Sites */
             sites: components["schemas"]["SiteFigures"][];
+        };
+        /**
+         * Size
+         * @description How many bytes.
+         */
+        Size: {
+            /**
+             * Size Bytes
+             * @default 2000000
+             */
+            size_bytes: number;
         };
         /**
          * SkewInput
@@ -58370,7 +58502,7 @@ export interface components {
              *           "group": "lights",
              *           "name": "Coming up",
              *           "second": "",
-             *           "text": "For some minutes after it gets power: {coming}",
+             *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -58410,7 +58542,7 @@ export interface components {
              *           "group": "ring",
              *           "name": "Operator",
              *           "second": "",
-             *           "text": "For bills and outages of the whole network, the number on your contract.",
+             *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -58418,7 +58550,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Trees and poles",
              *           "second": "",
-             *           "text": "Whatever grows or is put up in front of the antenna takes the service away.",
+             *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -58434,15 +58566,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
              *           "second": "",
-             *           "text": "Not in front of the antenna, wet cloth least of all.",
-             *           "wanted_for": "all"
-             *         },
-             *         {
-             *           "code": "hurt_paint",
-             *           "group": "hurts",
-             *           "name": "Paint and stickers",
-             *           "second": "",
-             *           "text": "None on the antenna’s face or on its feed.",
+             *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -58498,7 +58622,7 @@ export interface components {
              *           "group": "care",
              *           "name": "After a storm",
              *           "second": "",
-             *           "text": "See from the ground whether it stands as in the picture. If it moved, ring: do not push it back.",
+             *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -58514,7 +58638,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Trees",
              *           "second": "",
-             *           "text": "They grow into the way. Have it looked at when the service gets worse in summer.",
+             *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -62076,6 +62200,24 @@ export interface components {
             load_w: number;
         };
         /**
+         * SpeedServer
+         * @description A server to measure against.
+         */
+        SpeedServer: {
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "near" | "far";
+            /** Name */
+            name: string;
+            /**
+             * Simulated
+             * @default true
+             */
+            simulated: boolean;
+        };
+        /**
          * Spot
          * @description A spot about the position: metres east and north of it, and what the sky is there.
          */
@@ -62400,7 +62542,7 @@ export interface components {
              *           "group": "lights",
              *           "name": "Coming up",
              *           "second": "",
-             *           "text": "For some minutes after it gets power: {coming}",
+             *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -62440,7 +62582,7 @@ export interface components {
              *           "group": "ring",
              *           "name": "Operator",
              *           "second": "",
-             *           "text": "For bills and outages of the whole network, the number on your contract.",
+             *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -62448,7 +62590,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Trees and poles",
              *           "second": "",
-             *           "text": "Whatever grows or is put up in front of the antenna takes the service away.",
+             *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -62464,15 +62606,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
              *           "second": "",
-             *           "text": "Not in front of the antenna, wet cloth least of all.",
-             *           "wanted_for": "all"
-             *         },
-             *         {
-             *           "code": "hurt_paint",
-             *           "group": "hurts",
-             *           "name": "Paint and stickers",
-             *           "second": "",
-             *           "text": "None on the antenna’s face or on its feed.",
+             *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -62528,7 +62662,7 @@ export interface components {
              *           "group": "care",
              *           "name": "After a storm",
              *           "second": "",
-             *           "text": "See from the ground whether it stands as in the picture. If it moved, ring: do not push it back.",
+             *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -62544,7 +62678,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Trees",
              *           "second": "",
-             *           "text": "They grow into the way. Have it looked at when the service gets worse in summer.",
+             *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -67682,7 +67816,7 @@ export interface components {
              *           "group": "lights",
              *           "name": "Coming up",
              *           "second": "",
-             *           "text": "For some minutes after it gets power: {coming}",
+             *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -67722,7 +67856,7 @@ export interface components {
              *           "group": "ring",
              *           "name": "Operator",
              *           "second": "",
-             *           "text": "For bills and outages of the whole network, the number on your contract.",
+             *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -67730,7 +67864,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Trees and poles",
              *           "second": "",
-             *           "text": "Whatever grows or is put up in front of the antenna takes the service away.",
+             *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -67746,15 +67880,7 @@ export interface components {
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
              *           "second": "",
-             *           "text": "Not in front of the antenna, wet cloth least of all.",
-             *           "wanted_for": "all"
-             *         },
-             *         {
-             *           "code": "hurt_paint",
-             *           "group": "hurts",
-             *           "name": "Paint and stickers",
-             *           "second": "",
-             *           "text": "None on the antenna’s face or on its feed.",
+             *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -67810,7 +67936,7 @@ export interface components {
              *           "group": "care",
              *           "name": "After a storm",
              *           "second": "",
-             *           "text": "See from the ground whether it stands as in the picture. If it moved, ring: do not push it back.",
+             *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -67826,7 +67952,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Trees",
              *           "second": "",
-             *           "text": "They grow into the way. Have it looked at when the service gets worse in summer.",
+             *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
              *         {
@@ -71748,6 +71874,24 @@ export interface components {
             up_mm: number;
         };
         /**
+         * Wanted
+         * @description Which jobs, and with what.
+         */
+        Wanted: {
+            /**
+             * Nameless
+             * @default false
+             */
+            nameless: boolean;
+            /** Numbers */
+            numbers: string;
+            /**
+             * Secrets
+             * @default false
+             */
+            secrets: boolean;
+        };
+        /**
          * Watch
          * @description A stretch in which the line was watched, and the gaps that were seen.
          */
@@ -72725,6 +72869,93 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    rindle_server_bundles_api_write_bundle: {
+        parameters: {
+            query: {
+                numbers: string;
+                secrets?: boolean;
+                nameless?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_bundles_api_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookOut"][];
+                };
+            };
+        };
+    };
+    rindle_server_bundles_api_take_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Choices
+                     * @default {}
+                     */
+                    choices?: string;
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookOut"][];
+                };
             };
         };
     };
@@ -79263,6 +79494,8 @@ export interface operations {
         parameters: {
             query?: {
                 units?: "metric" | "imperial";
+                audience?: "firm" | "operator" | "customer";
+                stations?: string;
             };
             header?: never;
             path: {
@@ -79285,6 +79518,8 @@ export interface operations {
         parameters: {
             query?: {
                 units?: "metric" | "imperial";
+                audience?: "firm" | "operator" | "customer";
+                stations?: string;
             };
             header?: never;
             path: {
@@ -79517,6 +79752,93 @@ export interface operations {
                 number: string;
                 index: number;
                 form: "csv" | "json";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_speed_api_speed_servers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpeedServer"][];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_speed_api_speed_down: {
+        parameters: {
+            query?: {
+                size_bytes?: number;
+            };
+            header?: never;
+            path: {
+                number: string;
+                source: "near" | "far";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_speed_api_speed_ping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                source: "near" | "far";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_speed_api_speed_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                source: "near" | "far";
             };
             cookie?: never;
         };

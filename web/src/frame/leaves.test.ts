@@ -53,7 +53,8 @@ async function shown(station: Station, leaf: string, name: string): Promise<{ fa
     },
   })
   const job = goldenJob(name)
-  job.facts.brief.permanence = 'trial'
+  job.facts.brief.permanence = leaf === 'travel' ? 'portable' : 'trial'
+  job.facts.brief.follows = leaf === 'repair' ? '2026-101' : ''
   job.facts.brief.needs = ['cameras']
   job.facts.brief.hazards = ['edge']
   if (station === 'mount') mountedAs(job, leaf)

@@ -26,6 +26,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
       'brief.constellation_code',
       'brief.satellite_code',
     ),
+    leaf('repair', 'Repair', 'brief.follows', 'brief.repair_reason', 'brief.repair_seen'),
     leaf('serve', 'Choice'),
     leaf('place', 'Place', 'brief.address', 'brief.place_method', 'brief.place_error_m', 'brief.other_place_text'),
     leaf('customer', 'Customer', 'handover.runs', 'brief.needs', 'brief.reasons'),
@@ -448,7 +449,28 @@ export const LEAVES: Record<Station, Leaf[]> = {
   ],
   handover: [
     leaf('service', 'Service', 'handover.runs'),
-    leaf('sign', 'Proof and signature', 'handover.needs_proved', 'handover.old_line_proved', 'handover.waivers'),
+    leaf('watch', 'Gaps', 'handover.watch'),
+    leaf(
+      'prove',
+      'Proof',
+      'handover.needs_proved',
+      'handover.old_line_proved',
+      'handover.shown_to',
+      'handover.items_given',
+    ),
+    leaf(
+      'sign',
+      'Signatures',
+      'handover.waivers',
+      'handover.customer_name',
+      'handover.customer_objects',
+      'handover.customer_signed_at',
+      'handover.customer_lines',
+      'handover.installer_lines',
+    ),
+    leaf('papers', 'Papers'),
+    leaf('later', 'Later'),
+    leaf('travel', 'On the road', 'brief.stowed', 'brief.travel_checks'),
   ],
 }
 /** What an owner does not need to see unless something there holds the job up. */

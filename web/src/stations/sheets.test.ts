@@ -162,12 +162,15 @@ describe('Bring-up', () => {
 describe('Hand over', () => {
   it('says one run as one run, several with their spread, and none as not measured', async () => {
     const told = words(await openSheet(HandOverSheet, goldenJob('half-way')))
-    expect(told).toContain('Download not measured 31.0 Mbit/s (one run)')
+    expect(told).toContain('31.0 Mbit/s, one run: nothing is known of its spread')
+    expect(told).toContain('not measured')
     const job = goldenJob('2026-101')
     const { before, after } = job.assessment.acceptance!
     const signed = words(await openSheet(HandOverSheet, job))
     for (const one of [before!, after!])
-      expect(signed).toContain(`${one.down_mbps.toFixed(1)} Mbit/s (spread ${one.down_spread_mbps.toFixed(1)} Mbit/s)`)
+      expect(signed).toContain(
+        `${one.down_mbps.toFixed(1)} Mbit/s, between ${one.down_low_mbps!.toFixed(1)} Mbit/s and ${one.down_high_mbps!.toFixed(1)} Mbit/s, ${one.coverage_percent!.toFixed(0)} % sure`,
+      )
   })
 
   it('lists what is not shown yet, each with what shows it, and signs nothing before', async () => {

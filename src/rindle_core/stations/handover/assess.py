@@ -91,7 +91,12 @@ def assess(context: Context) -> Outcome[HandOverPart]:
         *judge_given(job, accepted.result.after is not None),
         *judge_closing(holds, unknowns),
     ]
-    part = HandOverPart(acceptance=accepted.result, watched=watched.result if watched else None, uses_proved=uses)
+    part = HandOverPart(
+        acceptance=accepted.result,
+        watched=watched.result if watched else None,
+        second_language=any(one.second for one in job.picks.words.card_lines),
+        uses_proved=uses,
+    )
     return Outcome(part, findings)
 
 

@@ -15,6 +15,9 @@ class HandOverPart(Model):
 
     acceptance: AcceptanceResult
     watched: WatchResult | None = Field(default=None, description="None while nobody watched the line for gaps")
+    second_language: bool = Field(
+        default=False, description="Whether the firm put lines of the card into a second language"
+    )
     uses_proved: list[UseProved] = Field(default_factory=list, description="What the measured line is good for")
 
 

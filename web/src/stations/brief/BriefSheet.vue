@@ -9,6 +9,7 @@ import CrewPanels from '@/stations/brief/CrewPanels.vue'
 import CustomerPanels from '@/stations/brief/CustomerPanels.vue'
 import OrderPanels from '@/stations/brief/OrderPanels.vue'
 import VisitPanels from '@/stations/brief/VisitPanels.vue'
+import RepairPart from '@/stations/brief/RepairPart.vue'
 import PlaceFinder from '@/stations/brief/PlaceFinder.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
@@ -44,7 +45,16 @@ const constellations = computed(() =>
     value: one.code,
   })),
 )
-const runColumns = columnsOf('handover.runs', 'down_mbps', 'up_mbps', 'latency_ms', 'link', 'note')
+const runColumns = columnsOf(
+  'handover.runs',
+  'down_mbps',
+  'up_mbps',
+  'latency_ms',
+  'source',
+  'link',
+  { key: 'measured_at', optional: true },
+  'note',
+)
 const before = (row: Record<string, unknown>) => row.when === 'before'
 const placed = computed(() => job.value.assessment.visit ?? null)
 /** No instrument of the trade reads finer than a hundredth. */
@@ -53,6 +63,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
 </script>
 
 <template>
+  <repair-part />
   <leaf-part leaf="job">
     <div class="fields">
       <fact at="brief.customer" />

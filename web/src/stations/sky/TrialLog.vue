@@ -11,9 +11,11 @@ import { CAUSES } from '@/stations/sky/trial'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
+const props = defineProps<{ of?: 'watch' }>()
+const emit = defineEmits<{ taken: [] }>()
 const store = useJob()
 const prefs = usePrefs()
-const facts = computed(() => store.job!.facts.sky.trial!)
+const facts = computed(() => (props.of ? store.job!.facts.handover.watch! : store.job!.facts.sky.trial!))
 const zoneHere = computed(() => store.job!.assessment.zone)
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
 const at = (moment: string | null | undefined) => (moment ? when(moment, zoneHere.value) : '–')
@@ -72,7 +74,11 @@ async function look(): Promise<void> {
   said.value = ''
   busy.value = true
   try {
-    found.value = await unwrap(client.POST('/api/jobs/{number}/trial/preview', sends()))
+    found.value = await unwrap(
+      props.of
+        ? client.POST('/api/jobs/{number}/watch/preview', sends())
+        : client.POST('/api/jobs/{number}/trial/preview', sends()),
+    )
     columns.value = found.value.columns
     chosen.value = { ...found.value.guessed }
     trouble.value = ''
@@ -86,13 +92,24 @@ async function look(): Promise<void> {
   }
 }
 async function askColumns(): Promise<void> {
-  const asked = await unwrap(client.POST('/api/jobs/{number}/trial/columns', sends()))
+  const asked = await unwrap(
+    props.of
+      ? client.POST('/api/jobs/{number}/watch/columns', sends())
+      : client.POST('/api/jobs/{number}/trial/columns', sends()),
+  )
   columns.value = asked.columns
   chosen.value = { ...asked.guessed, ...chosen.value }
 }
 async function take(): Promise<void> {
   busy.value = true
   try {
+    if (props.of) {
+      const told = await unwrap(client.POST('/api/jobs/{number}/watch/log', sends()))
+      said.value = `Taken: ${told.after.watch.event_count} gaps.${told.unread.length ? ` Not used: ${told.unread.join(', ')}.` : ''}`
+      leave()
+      emit('taken')
+      return
+    }
     const taken = await unwrap(client.POST('/api/jobs/{number}/trial/log', sends()))
     said.value = `Taken: ${taken.job.trial_event_count} outages.${taken.unread.length ? ` Not used: ${taken.unread.join(', ')}.` : ''}`
     await store.take(taken.job)

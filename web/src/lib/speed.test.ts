@@ -1,0 +1,46 @@
+import { describe, expect, it } from 'vitest'
+import { bytesFor, mbps, measure, middle } from '@/lib/speed'
+
+describe('speed', () => {
+  it('takes the middle, and counts bits over time', () => {
+    expect(middle([5, 1, 9])).toBe(5)
+    expect(middle([5, 1, 9, 7])).toBe(6)
+    expect(mbps(1_000_000, 1000)).toBe(8) // a megabyte in a second
+    expect(bytesFor(0.1)).toBe(400_000)
+    expect(bytesFor(16)).toBe(6_000_000) // three seconds of it
+    expect(bytesFor(10_000)).toBe(20_000_000)
+  })
+  it('measures a line of known rate and echo', async () => {
+    let clock = 0
+    const fetcher = ((url: string, init: RequestInit) => {
+      clock += 600
+      if (url.includes('/down')) {
+        const size = Number(/size_bytes=(\d+)/.exec(url)![1])
+        let left = size
+        const reader = {
+          read: () => {
+            if (left <= 0) return Promise.resolve({ done: true })
+            const length = Math.min(100_000, left)
+            left -= length
+            clock += (8 * length) / 40e3 // 40 Mbit/s
+            return Promise.resolve({ done: false, value: new Uint8Array(length) })
+          },
+        }
+        return Promise.resolve({ ok: true, body: { getReader: () => reader } })
+      }
+      if (url.includes('/up')) clock += (8 * (init.body as Uint8Array).length) / 5e3 // 5 Mbit/s
+      return Promise.resolve({ ok: true })
+    }) as unknown as typeof fetch
+    const seen: string[] = []
+    const told = await measure('/x', {
+      signal: new AbortController().signal,
+      onProgress: (part) => seen.push(part),
+      fetcher,
+      now: () => clock,
+    })
+    expect(told.latency_ms).toBe(600)
+    expect(told.down_mbps).toBeCloseTo(40, 5)
+    expect(told.up_mbps).toBeCloseTo(5, 5)
+    expect([...new Set(seen)]).toEqual(['echo', 'down', 'up'])
+  })
+})

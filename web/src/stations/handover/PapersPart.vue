@@ -1,0 +1,151 @@
+<script setup lang="ts">
+/** The papers of the job: the report for whom it is, the cards, and the job as one open file. */
+import { IconFileText, IconFileTypePdf, IconFileZip } from '@tabler/icons-vue'
+import { NCheckbox } from 'naive-ui'
+import { computed, ref } from 'vue'
+import ChoiceBox from '@/fields/ChoiceBox.vue'
+import LeafPart from '@/frame/LeafPart.vue'
+import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
+
+const store = useJob()
+const prefs = usePrefs()
+const job = computed(() => store.job!)
+const whom = ref('firm')
+const WHOM = [
+  { value: 'firm', label: 'the firm: all of it' },
+  { value: 'operator', label: 'the operator' },
+  { value: 'customer', label: 'the customer' },
+]
+const chosen = ref<string[]>([])
+const tick = (code: string, on: boolean) =>
+  (chosen.value = on ? [...chosen.value, code] : chosen.value.filter((one) => one !== code))
+const report = (kind: string) => {
+  const asked = new URLSearchParams({ units: prefs.system, audience: whom.value })
+  if (chosen.value.length) asked.set('stations', chosen.value.join(','))
+  return `/api/jobs/${store.number}/report.${kind}?${asked.toString()}`
+}
+const language = ref('first')
+const second = computed(() => job.value.assessment.second_language === true)
+const card = (kind: string, form: string) =>
+  `/api/jobs/${store.number}/card.${form}?kind=${kind}&units=${prefs.system}&language=${kind === 'customer' ? language.value : 'first'}`
+const CARDS = [
+  ['customer', 'Customer card', 'One page: lights, restart, whom to ring, what hurts, keep out, wireless net.'],
+  [
+    'repair',
+    'Repair card',
+    'Where the slack is, what opens, what is glued, joints with their torque, what is built in.',
+  ],
+  ['repeak', 'Re-peak card', 'The way back to the peak from counted turns and witness marks.'],
+  ['travel', 'Travel card', 'Before driving off, and at the next place.'],
+] as const
+const cards = computed(() =>
+  CARDS.filter(([kind]) => kind !== 'travel' || job.value.facts.brief.permanence === 'portable'),
+)
+const secrets = ref(false)
+const nameless = ref(false)
+const bundle = computed(
+  () => `/api/bundles?numbers=${store.number}&secrets=${secrets.value && !nameless.value}&nameless=${nameless.value}`,
+)
+</script>
+
+<template>
+  <leaf-part leaf="papers">
+    <section class="stack">
+      <h2>Report</h2>
+      <div class="row">
+        <choice-box label="For" :value="whom" :options="WHOM" @choose="whom = String($event)" />
+        <a class="open" :href="report('html')" target="_blank"
+          ><icon-file-text :size="20" aria-hidden="true" /> Read as a page</a
+        >
+        <a class="open" :href="report('pdf')" target="_blank"
+          ><icon-file-type-pdf :size="20" aria-hidden="true" /> PDF to print and keep</a
+        >
+      </div>
+      <fieldset>
+        <legend>Only these stations; none ticked: all that are meant for them</legend>
+        <n-checkbox
+          v-for="one in job.assessment.stations"
+          :key="one.code"
+          size="large"
+          :checked="chosen.includes(one.code)"
+          @update:checked="tick(one.code, $event)"
+          >{{ one.name }}</n-checkbox
+        >
+      </fieldset>
+      <p class="quiet small">
+        Codes and passwords are masked, and photos go without the place that a camera writes into them. The PDF is one
+        that archives keep (PDF/A), with bookmarks.
+      </p>
+    </section>
+    <section class="block">
+      <h2>Cards</h2>
+      <choice-box
+        v-if="second"
+        label="Language of the customer card"
+        :value="language"
+        :options="[
+          { value: 'first', label: 'first' },
+          { value: 'second', label: 'second' },
+        ]"
+        @choose="language = String($event)"
+      />
+      <table class="grid-table" aria-label="Cards">
+        <tbody>
+          <tr v-for="[kind, name, said] in cards" :key="kind">
+            <th scope="row">{{ name }}</th>
+            <td class="quiet">{{ said }}</td>
+            <td>
+              <a class="open" :href="card(kind, 'html')" target="_blank" :aria-label="`${name} as a page`">Page</a>
+              <a class="open" :href="card(kind, 'pdf')" target="_blank" :aria-label="`${name} as PDF`">PDF</a>
+            </td>
+          </tr>
+          <tr>
+            <th scope="row">Labels</th>
+            <td class="quiet">Flags for cable ends, and plates for mast and modem with the job’s number as a code.</td>
+            <td><a class="open" :href="`/api/jobs/${store.number}/labels.pdf`" target="_blank">PDF</a></td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+    <section class="block">
+      <h2>The job as one open file</h2>
+      <p class="row">
+        <a class="open" :href="bundle"><icon-file-zip :size="20" aria-hidden="true" /> Take it out</a>
+        <n-checkbox v-model:checked="secrets" size="large" :disabled="nameless">with codes and passwords</n-checkbox>
+        <n-checkbox v-model:checked="nameless" size="large">nameless, for support</n-checkbox>
+      </p>
+      <p class="quiet small">
+        A zip of JSON, documents, drawings and report with checksums; another laptop takes it in at Jobs and joins it
+        with its own copy of the same job.
+      </p>
+    </section>
+  </leaf-part>
+</template>
+
+<style scoped>
+.open {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+  font-weight: 600;
+  min-height: 44px;
+  margin-right: 12px;
+}
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+}
+legend {
+  font-weight: 600;
+  font-size: 14px;
+  padding: 0 0 4px;
+}
+td {
+  vertical-align: middle;
+}
+</style>

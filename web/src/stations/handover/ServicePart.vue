@@ -1,0 +1,212 @@
+<script setup lang="ts">
+/** The service before and after: measured, drawn with what chance leaves open, by source, hour, aligning and place. */
+import { computed, ref } from 'vue'
+import type { Schemas } from '@/api/client'
+import RowGrid from '@/fields/RowGrid.vue'
+import { columnsOf } from '@/fields/rows'
+import LeafPart from '@/frame/LeafPart.vue'
+import { formatQuantity } from '@/lib/quantity'
+import DayHours from '@/stations/handover/DayHours.vue'
+import RunSpread from '@/stations/handover/RunSpread.vue'
+import SpeedMeter from '@/stations/handover/SpeedMeter.vue'
+import type { Series } from '@/stations/handover/spread'
+import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
+
+const store = useJob()
+const prefs = usePrefs()
+const job = computed(() => store.job!)
+const grid = ref<InstanceType<typeof RowGrid> | null>(null)
+const found = computed(() => job.value.assessment.acceptance)
+const letter = computed(() => ({
+  key: 'letter' as const,
+  choices: [
+    { label: 'as planned', value: '' },
+    ...job.value.positions.map((one) => ({ label: one.letter, value: one.letter })),
+  ],
+}))
+const columns = computed(() =>
+  columnsOf(
+    'handover.runs',
+    'down_mbps',
+    'up_mbps',
+    'latency_ms',
+    'source',
+    'link',
+    'aligning',
+    ...(job.value.positions.length ? [letter.value] : []),
+    { key: 'measured_at', optional: true },
+    'note',
+  ),
+)
+const after = (row: Record<string, unknown>) => row.when === 'after'
+type Key = 'down_mbps' | 'up_mbps' | 'latency_ms'
+const runs = computed(() => job.value.facts.handover.runs ?? [])
+const out = computed(() => new Set((found.value.left_out ?? []).map((one) => one.number - 1)))
+/** The dots of a side; a run that is not counted is in none. */
+const dots = (key: Key, pick: (run: Schemas['ServiceRun'], at: number) => boolean) =>
+  runs.value.filter((run, at) => !out.value.has(at) && pick(run, at)).map((run) => run[key])
+function series(key: Key, label: string, figures: Schemas['ServiceFigures'] | null | undefined, values: number[]) {
+  if (!figures || !values.length) return []
+  const down = key === 'down_mbps'
+  const one: Series = {
+    label,
+    values,
+    median: figures[key],
+    low: down ? (figures.down_low_mbps ?? null) : null,
+    high: down ? (figures.down_high_mbps ?? null) : null,
+    sure_percent: down ? (figures.coverage_percent ?? null) : null,
+  }
+  return [one]
+}
+const planned = computed(() => job.value.facts.sky.position_letter ?? '')
+const here = (run: Schemas['ServiceRun']) => run.when === 'after' && (run.letter || planned.value) === planned.value
+const counted = (run: Schemas['ServiceRun']) => here(run) && run.aligning !== 'found'
+const both = (key: Key) => [
+  ...series(
+    key,
+    'Before',
+    found.value.before,
+    dots(key, (run) => run.when === 'before'),
+  ),
+  ...series(key, 'After', found.value.after, dots(key, counted)),
+]
+const aligning = computed(() => [
+  ...series(
+    'down_mbps',
+    'Before aligning',
+    found.value.found,
+    dots('down_mbps', (run) => here(run) && run.aligning === 'found'),
+  ),
+  ...series(
+    'down_mbps',
+    'After aligning',
+    found.value.aligned,
+    dots('down_mbps', (run) => here(run) && run.aligning === 'aligned'),
+  ),
+])
+const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
+const gain = computed(() => {
+  const ratio = found.value.ratio
+  if (!ratio) return ''
+  const high = ratio.high_factor == null ? 'any multiple' : ratio.high_factor.toFixed(1)
+  return `${ratio.times_factor.toFixed(1)} times the old download, between ${ratio.low_factor.toFixed(1)} and ${high}, at least ${ratio.coverage_percent.toFixed(0)} % sure`
+})
+defineExpose({ add: () => grid.value?.add() })
+</script>
+
+<template>
+  <leaf-part leaf="service">
+    <speed-meter />
+    <p v-if="gain" class="gain">{{ gain }}.</p>
+    <run-spread
+      v-if="both('down_mbps').length"
+      title="Download before and after"
+      unit="mbps"
+      :series="both('down_mbps')"
+    />
+    <table v-if="found.before || found.after" class="grid-table" aria-label="Upload and latency before and after">
+      <thead>
+        <tr>
+          <th scope="col">Median of runs</th>
+          <th scope="col">Before</th>
+          <th scope="col">After</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr>
+          <th scope="row">Upload</th>
+          <td v-for="(one, at) in [found.before, found.after]" :key="at">
+            {{ one ? show(one.up_mbps, 'mbps') : 'not measured' }}
+          </td>
+        </tr>
+        <tr>
+          <th scope="row">Latency</th>
+          <td v-for="(one, at) in [found.before, found.after]" :key="at">
+            {{ one ? show(one.latency_ms, 'ms') : 'not measured' }}
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-for="one in found.left_out ?? []" :key="one.number" class="trouble">Run {{ one.number }}: {{ one.why }}</p>
+    <section class="stack">
+      <h2>Runs after the work</h2>
+      <row-grid
+        ref="grid"
+        name="runs"
+        title="Runs after"
+        :columns="columns"
+        :rows="runs"
+        :keep="after"
+        :fixed="{ when: 'after' }"
+        :blank="() => ({ measured_at: new Date().toISOString() })"
+        add-label="Add a run"
+      >
+        <template #empty
+          ><p class="quiet">
+            No run yet. Make three or more against two test pages with one wired computer, the old line unplugged.
+          </p></template
+        >
+      </row-grid>
+    </section>
+    <section v-if="(found.by_source ?? []).length > 1" class="block">
+      <h2>By what it was measured against</h2>
+      <table class="grid-table" aria-label="Runs by source">
+        <thead>
+          <tr>
+            <th scope="col">Against</th>
+            <th scope="col">Runs</th>
+            <th scope="col">Download</th>
+            <th scope="col">Latency</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in found.by_source" :key="one.name">
+            <th scope="row">{{ one.name || 'not said' }}</th>
+            <td>{{ one.figures.run_count }}</td>
+            <td>{{ show(one.figures.down_mbps, 'mbps') }}</td>
+            <td>{{ show(one.figures.latency_ms, 'ms') }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+    <section v-if="(found.hours ?? []).length" class="block">
+      <h2>By the hour of the day</h2>
+      <day-hours :hours="found.hours!" />
+    </section>
+    <section v-if="aligning.length > 1" class="block">
+      <h2>Before and after aligning</h2>
+      <run-spread title="Download before and after aligning" unit="mbps" :series="aligning" />
+    </section>
+    <section v-if="found.by_position?.length" class="block">
+      <h2>Position against position</h2>
+      <table class="grid-table" aria-label="Runs by position">
+        <thead>
+          <tr>
+            <th scope="col">At</th>
+            <th scope="col">Runs</th>
+            <th scope="col">Download</th>
+            <th scope="col">Upload</th>
+            <th scope="col">Latency</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in found.by_position" :key="one.letter">
+            <th scope="row">{{ one.letter || 'the job’s place' }}{{ one.letter === planned ? ', planned' : '' }}</th>
+            <td>{{ one.figures.run_count }}</td>
+            <td>{{ show(one.figures.down_mbps, 'mbps') }}</td>
+            <td>{{ show(one.figures.up_mbps, 'mbps') }}</td>
+            <td>{{ show(one.figures.latency_ms, 'ms') }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+  </leaf-part>
+</template>
+
+<style scoped>
+.gain {
+  font-size: 18px;
+  font-weight: 700;
+}
+</style>

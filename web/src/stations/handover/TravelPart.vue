@@ -1,0 +1,55 @@
+<script setup lang="ts">
+/** Of a set that travels: ready to drive once all is down, in and locked; asked anew at each place. */
+import { NButton } from 'naive-ui'
+import { computed } from 'vue'
+import Fact from '@/fields/Fact.vue'
+import LeafPart from '@/frame/LeafPart.vue'
+import VerdictStone from '@/frame/VerdictStone.vue'
+import { useJob } from '@/stores/job'
+
+const store = useJob()
+const brief = computed(() => store.job!.facts.brief)
+const words = computed(() => store.job!.facts.picks.words?.stowed ?? [])
+const left = computed(() => words.value.filter((one) => !brief.value.stowed?.includes(one.code)))
+</script>
+
+<template>
+  <leaf-part v-if="brief.permanence === 'portable'" leaf="travel">
+    <p class="state" :class="left.length ? 'hold' : 'clear'" role="status">
+      <verdict-stone :verdict="left.length ? 'hold' : 'clear'" :size="28" />
+      {{ left.length ? `Not ready to drive: ${left.length} still open` : 'Ready to drive' }}
+    </p>
+    <fact at="brief.stowed" with-text="text" />
+    <p class="row">
+      <a class="file" :href="`/api/jobs/${store.number}/card.pdf?kind=travel`" target="_blank">Travel card to print</a>
+      <n-button
+        v-if="!store.locked && brief.stowed?.length"
+        size="small"
+        @click="store.patch({ stowed: [], travel_checks: [] })"
+        >At a new place: ask all anew</n-button
+      >
+    </p>
+    <section class="block">
+      <fact at="brief.travel_checks" with-text="text" />
+    </section>
+  </leaf-part>
+</template>
+
+<style scoped>
+.state {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  font-size: 24px;
+  font-weight: 700;
+}
+.hold {
+  color: var(--rust);
+}
+.clear {
+  color: var(--stream);
+}
+.file {
+  font-weight: 600;
+}
+</style>
