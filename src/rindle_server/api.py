@@ -26,6 +26,7 @@ from rindle_server.accounts.api import router as session_router
 from rindle_server.accounts.people_api import router as people_router
 from rindle_server.bundles.api import router as bundles_router
 from rindle_server.diary.api import router as diary_router
+from rindle_server.diary.teaching import router as teaching_router
 from rindle_server.errors import Busy, Conflict, DeviceDown, NoRoom, NotThere
 from rindle_server.jobs.after_api import router as after_router
 from rindle_server.jobs.api import router as jobs_router
@@ -60,6 +61,7 @@ api.add_router("/jobs", after_router)
 api.add_router("/jobs", speed_router)
 api.add_router("/jobs", plan_router)
 api.add_router("/bundles", bundles_router)
+api.add_router("/learnt", teaching_router)
 api.add_router("/stores", stores_router)
 api.add_router("/manuals", manuals_router)
 api.add_router("/places", places_router)

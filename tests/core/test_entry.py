@@ -85,7 +85,6 @@ def test_ticked_lists_name_a_list_of_the_houses_words():
         "peak_faults",
         "readiness",
         "repair_faults",
-        "repair_seen",
         "roles",
         "service_uses",
         "usual_tasks",

@@ -50,6 +50,7 @@ def test_every_path_but_sign_in_and_health_refuses_a_stranger(client, db, paths)
             url = path.format(
                 number="2026-101",
                 name="aim",
+                source="near",
                 code="kit",
                 letter="A",
                 reading_id=1,
@@ -227,7 +228,7 @@ def test_the_report_holds_the_figures_and_drawings(crew):
     page = crew.get("/api/jobs/2026-101/report.html").content.decode()
     job = crew.get("/api/jobs/2026-101").json()
     assert f"{job['assessment']['aim']['azimuth_true_deg']:.2f}°" in page
-    assert page.count("<svg") == 10
+    assert page.count("<svg") == 12  # ten drawings, two signatures
     assert "var(--" not in page  # colours are written out for print
     assert "http://" not in page.replace("http://www.w3.org", "")
 

@@ -20,6 +20,7 @@ export const router = createRouter({
     { path: '/diary', component: () => import('@/places/DiaryPage.vue'), meta: { title: 'Diary' } },
     { path: '/people', component: () => import('@/places/PeoplePage.vue'), meta: { title: 'People' } },
     { path: '/words', component: () => import('@/places/WordsPage.vue'), meta: { title: 'Words' } },
+    { path: '/learnt', component: () => import('@/places/LearntPage.vue'), meta: { title: 'What the jobs teach' } },
     { path: '/sites', component: () => import('@/places/ManySites.vue'), meta: { title: 'Many sites' } },
     { path: '/trouble', component: () => import('@/places/TroublePage.vue'), meta: { open: true } },
     { path: '/:rest(.*)*', component: () => import('@/places/NotFound.vue'), meta: { open: true } },

@@ -10,6 +10,7 @@ MODULE_OF = {
     "bringup": "stations.bringup.bringup",
     "build": "stations.build.steps",
     "diary": "diary.plan",
+    "firm_record": "diary.firm_record",
     "learnt": "diary.learnt",
     "joints": "stations.build.joints",
     "kit_list": "stations.build.kit_list",

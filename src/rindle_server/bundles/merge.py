@@ -20,8 +20,8 @@ from rindle_server.bundles.secret_paths import is_secret, without_secrets
 from rindle_server.bundles.write import numbered, numbered_op
 from rindle_server.errors import Conflict
 from rindle_server.jobs.facts import documents_of, facts_from
-from rindle_server.jobs.journal import Actor, Draft, Write, acting, note_beside, ops_of, whole, with_ids
-from rindle_server.jobs.models import Change, Document, Job, SignedReport, StationDoc
+from rindle_server.jobs.journal import Actor, Draft, Write, acting, arrive, keep_beside, ops_of, whole, with_ids
+from rindle_server.jobs.models import Change, Document, Job, SignedReport
 from rindle_server.keeping import TELEMETRY
 from rindle_server.stores.models import StoreItem, put_item
 
@@ -259,20 +259,21 @@ def _new(look: Look, opened: Opened) -> None:
     job = Job.objects.create(uid=_uid(told), number=look.number, year=year, serial=serial, shelf=told.shelf)
     numbers = _keep_files(job, told, opened)
     rooms = numbered(_checked(told.facts, told.number), numbers)
-    for station, data in rooms.items():
-        StationDoc.objects.create(job=job, station=station, data=data)
-    made: dict[str, Change] = {}
-    for one in told.changes:
-        made[one.uid] = Change.objects.create(
-            uid=one.uid,
-            job=job,
-            seq=one.seq,
-            at=one.at,
-            by=one.by,
-            device=one.device,
-            ops=[numbered_op(op, numbers).model_dump() for op in one.ops],
-            undoes=made.get(one.undoes_uid),
+    changes = [
+        (
+            {
+                "uid": one.uid,
+                "seq": one.seq,
+                "at": one.at,
+                "by": one.by,
+                "device": one.device,
+                "ops": [numbered_op(op, numbers).model_dump() for op in one.ops],
+            },
+            one.undoes_uid,
         )
+        for one in told.changes
+    ]
+    arrive(job, rooms, changes)
     _seal(job, told, opened)
     facts = facts_from({name: rooms.get(name, {}) for name in ROOMS}, documents_of(job))
     told_columns = {
@@ -321,12 +322,12 @@ def _join(look: Look, opened: Opened, chosen: Mapping[str, Choice]) -> None:
     rooms = numbered(paths.applied(look.joined, back), keys)
     with acting(Actor(by="", device="bundle")):
         if job.signed_off_at is not None:
-            _join_after(job, rooms.get("after", {}))
+            keep_beside(job, "after", rooms.get("after", {}))  # only that can still be joined
             return
         _write_rooms(job, rooms, look.seen_head)
     _seal(job, look.job, opened)
     if look.job.signed and "after" in rooms:
-        StationDoc.objects.update_or_create(job=job, station="after", defaults={"data": rooms["after"]})
+        keep_beside(Job.objects.get(pk=job.pk), "after", rooms["after"])
 
 
 @whole
@@ -338,16 +339,6 @@ def _write_rooms(draft: Draft, rooms: Rooms, seen_head: int) -> Write | None:
         draft.now[name] = with_ids(ROOMS[name], data, f"{draft.job.head + 1}")
     draft._facts = None
     return None
-
-
-def _join_after(job: Job, data: dict[str, Any]) -> None:
-    """Only what came after the signature can still be joined."""
-    row = job.docs.filter(station="after").first() or StationDoc(job=job, station="after")
-    ops = paths.differences({"after": dict(row.data)}, {"after": data})
-    if ops:
-        row.data = data
-        row.save()
-        note_beside(job, ops)
 
 
 __all__ = ["Choice", "Clash", "Look", "State", "look_at", "take"]

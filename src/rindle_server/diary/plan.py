@@ -20,8 +20,10 @@ from rindle_core.stations.brief.brief import DeliveriesInput, deliveries
 from rindle_core.stations.brief.settled_before import usual_tasks_of
 from rindle_core.stations.brief.visit_tasks import DayWeather, VisitTask
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.handover.follow_up import State
 from rindle_core.stations.mounting import build_steps, mount_code
 from rindle_server.diary.forecast import service
+from rindle_server.jobs.after import assessed_after
 from rindle_server.jobs.facts import facts_of
 from rindle_server.jobs.models import Job
 from rindle_server.stores.models import Firm
@@ -29,6 +31,7 @@ from rindle_server.stores.shelf import shelf
 
 _NOBODY = Team(code="all", name="Everybody")
 _WEEKS_MOST = 26
+_MOST_LATER = 60  # jobs whose follow-ups are looked through: the newest
 
 
 class DiaryChange(Model):
@@ -57,6 +60,17 @@ class DayLight(Model):
     to_h: float
 
 
+class LaterDue(Model):
+    """Something that is looked at after a job was handed over."""
+
+    number: str
+    title: str
+    name: str
+    due_on: dt.date
+    state: State
+    by: str
+
+
 class DiaryView(Model):
     """The diary as a screen shows it."""
 
@@ -67,6 +81,9 @@ class DiaryView(Model):
     learnt: LearntResult
     light: list[DayLight] = Field(default_factory=list, description="Civil twilight of each job's days")
     forecast_service: str = Field(default="", description="Name of the one that is there; empty: typed by hand")
+    later: list[LaterDue] = Field(
+        default_factory=list, description="What is due after a hand-over, until the end of these weeks"
+    )
     without_place: list[str] = Field(description="Numbers of jobs of which daylight is not known")
 
 
@@ -167,6 +184,18 @@ def entries(first_day: dt.date, weeks: int) -> tuple[DiaryInput, LearntResult]:
     return given, told
 
 
+def _later(end: dt.date) -> list[LaterDue]:
+    """Of the newest handed-over jobs what is due before that day, the oldest first."""
+    jobs = Job.objects.filter(shelf="open").exclude(signed_off_at=None).order_by("-signed_off_at")[:_MOST_LATER]
+    rows = [
+        LaterDue(number=job.number, title=job.customer, name=row.name, due_on=row.due_on, state=row.state, by=row.by)
+        for job in jobs
+        for row in assessed_after(job).result.follow_up.rows
+        if row.due_on is not None and row.due_on < end
+    ]
+    return sorted(rows, key=lambda one: one.due_on)
+
+
 def _light(given: DiaryInput, found: DiaryResult) -> list[DayLight]:
     places = {one.number: one for one in given.jobs}
     told = []
@@ -191,6 +220,7 @@ def view(first_day: dt.date, weeks: int) -> DiaryView:
         result=found,
         light=_light(given, found),
         learnt=told,
+        later=_later(first_day + dt.timedelta(weeks=weeks)),
         forecast_service=source.name if (source := service()) else "",
         without_place=[one.number for one in given.jobs if one.latitude_deg is None],
     )

@@ -57,7 +57,7 @@ def _person(at: _Sizes, x: float) -> list[str]:
         line((x, y(1.5)), (x, y(0.85)), "quiet", 1.5),
         path([(x - 0.17 * at.scale, y(0)), (x, y(0.85)), (x + 0.17 * at.scale, y(0))], "quiet", 1.5),
         path([(x - 0.25 * at.scale, y(0.9)), (x, y(1.4)), (x + 0.25 * at.scale, y(0.9))], "quiet", 1.5),
-        words((max(x, 52.0), at.ground + 20), "1.75 m person", 14, "quiet"),
+        words((max(x, 62.0), at.ground + 20), "1.75 m person", 14, "quiet"),
     ]
 
 

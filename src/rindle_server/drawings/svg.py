@@ -213,6 +213,19 @@ def for_print(svg: str) -> str:
     return re.sub(r"var\(--([a-z-]+)\)", lambda found: day[found[1]], svg)
 
 
+def strokes_svg(lines: list[list[tuple[float, float]]], title: str) -> str:
+    """The drawn strokes as a picture; empty without any."""
+    paths = "".join(
+        f'<path d="M{"L".join(f"{100 * x:.2f} {100 * y:.2f}" for x, y in line)}"/>' for line in lines if len(line) > 1
+    )
+    if not paths:
+        return ""
+    return (
+        f'<svg class="signature" viewBox="0 0 100 30" role="img" aria-label="{title}" fill="none" '
+        f'stroke="{ink("ink")}" stroke-width="0.6" stroke-linecap="round">{paths}</svg>'
+    )
+
+
 __all__ = [
     "NARROW",
     "Drawing",
@@ -230,6 +243,7 @@ __all__ = [
     "path",
     "polar",
     "sheet",
+    "strokes_svg",
     "tag",
     "tokens",
     "words",

@@ -9,15 +9,14 @@ from typing import Any
 from django.db import transaction
 from django.utils import timezone
 
-from rindle_core.kernel import journal as paths
 from rindle_core.kernel.model import parse
 from rindle_core.kernel.registry import Outcome
 from rindle_core.science.site_clock import day_at
 from rindle_core.stations.handover.after import AfterFacts, AfterResult, after_of
 from rindle_server.errors import Conflict
 from rindle_server.jobs.facts import assessed
-from rindle_server.jobs.journal import note_beside, turn_of, with_ids
-from rindle_server.jobs.models import Job, StationDoc
+from rindle_server.jobs.journal import keep_beside, turn_of, with_ids
+from rindle_server.jobs.models import Job
 
 ROOM = "after"
 
@@ -34,17 +33,10 @@ def change_after(job: Job, change: Mapping[str, Any]) -> None:
         raise Conflict.one("job", f"Job {job.number} is not handed over yet: enter it at Hand over.")
     with turn_of(job.pk), transaction.atomic():
         job.refresh_from_db()
-        row = job.docs.filter(station=ROOM).first() or StationDoc(job=job, station=ROOM)
-        was = dict(row.data)
-        kept = {name: value for name, value in {**was, **change}.items() if value is not None}
+        row = job.docs.filter(station=ROOM).first()
+        kept = {name: value for name, value in {**(row.data if row else {}), **change}.items() if value is not None}
         checked = parse(AfterFacts, kept).model_dump(mode="json", exclude_defaults=True)
-        now = with_ids(AfterFacts, checked, f"{job.head + 1}")
-        ops = paths.differences({ROOM: was}, {ROOM: now})
-        if not ops:
-            return
-        row.data = now
-        row.save()
-        note_beside(job, ops)
+        keep_beside(job, ROOM, with_ids(AfterFacts, checked, f"{job.head + 1}"))
 
 
 def assessed_after(job: Job, today: dt.date | None = None) -> Outcome[AfterResult]:

@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING
 from zoneinfo import ZoneInfo
 
 from rindle_core.stations.brief.visit_tasks import VisitDaysResult
+from rindle_server.jobs.after import assessed_after
 from rindle_server.jobs.facts import Assessed, assessed
 from rindle_server.jobs.models import Job
 
@@ -78,6 +79,20 @@ def _again(job: Job, found: Assessed) -> Iterator[Event]:
             yield _whole_day(job, f"gap-{one.id or at}", f"Stop-gap ends: {one.stop_gap}", one.stop_gap_until)
 
 
+def _later(job: Job) -> Iterator[Event]:
+    """What is looked at after the hand-over; what comes again and again is an event that comes again."""
+    if job.signed_off_at is None:
+        return
+    every = {one.code: one.every_days for one in assessed(job).facts.picks.words.later}
+    for row in assessed_after(job).result.follow_up.rows:
+        if row.due_on is None:
+            continue
+        event = _whole_day(job, f"later-{row.code}", f"Look again: {row.name.lower()}", row.due_on, row.text)
+        if every.get(row.code):
+            event.add("rrule", {"freq": "daily", "interval": every[row.code]})
+        yield event
+
+
 def calendar_of(job: Job) -> bytes:
     """The file (RFC 5545). Times are written in UTC. A job without tasks has the day of the work as a whole day."""
     from icalendar import Calendar
@@ -90,7 +105,7 @@ def calendar_of(job: Job) -> bytes:
     sheet.add("version", "2.0")
     events = list(_days(job, days, zone)) or [_whole_day(job, "day", "Visit", brief.date)]
     where = brief.address or brief.place_text
-    for event in (*events, *_slot(job, days, zone, booked=brief.lineup_booked), *_again(job, found)):
+    for event in (*events, *_slot(job, days, zone, booked=brief.lineup_booked), *_again(job, found), *_later(job)):
         if where:
             event.add("location", where)
         sheet.add_component(event)

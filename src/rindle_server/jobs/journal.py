@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime as dt
 import threading
 from collections import Counter
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from contextvars import ContextVar
 from dataclasses import dataclass, field
@@ -276,11 +276,26 @@ def frozen(job: Job) -> Conflict:
     )
 
 
-def note_beside(job: Job, ops: list[Op]) -> None:
-    """Writes down a change beside a signed record, which it leaves alone: the job's head goes on, its facts do not."""
+def keep_beside(job: Job, station: str, data: dict[str, Any]) -> None:
+    """Keeps what came after the signature, and notes it. The job's head goes on; its sealed facts do not."""
+    row = job.docs.filter(station=station).first() or StationDoc(job=job, station=station)
+    ops = journal.differences({station: dict(row.data)}, {station: data})
+    if not ops:
+        return
+    row.data = data
+    row.save()
     seen, job.head, job.updated_at = job.head, job.head + 1, timezone.now()
     Job.objects.filter(pk=job.pk).update(head=job.head, updated_at=job.updated_at)
     _note(job, seen, _ACTOR.get(), ops, None)
+
+
+def arrive(job: Job, rooms: Mapping[str, dict[str, Any]], changes: Sequence[tuple[dict[str, Any], str]]) -> None:
+    """A job that comes from another laptop, with its journal: rows of changes, each with the uid that it undoes."""
+    for station, data in rooms.items():
+        StationDoc.objects.create(job=job, station=station, data=data)
+    made: dict[str, Change] = {}
+    for told, undoes_uid in changes:
+        made[str(told["uid"])] = Change.objects.create(job=job, undoes=made.get(undoes_uid), **told)
 
 
 @whole
@@ -369,10 +384,11 @@ __all__ = [
     "Draft",
     "Write",
     "acting",
+    "arrive",
     "frozen",
+    "keep_beside",
     "label_of",
     "next_words",
-    "note_beside",
     "ops_of",
     "patch",
     "redo",

@@ -20,8 +20,7 @@ from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.compare import CompareResult
 from rindle_server.drawings import Look, for_print, job_drawings
 from rindle_server.drawings.plan import site_plan
-from rindle_server.drawings.strokes import strokes_svg
-from rindle_server.drawings.svg import ink, line, path, sheet, tag, tokens
+from rindle_server.drawings.svg import ink, line, path, sheet, strokes_svg, tag, tokens
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import documents
 from rindle_server.jobs.edit import understood

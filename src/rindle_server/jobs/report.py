@@ -22,8 +22,7 @@ from rindle_core.stations.fold import StationView
 from rindle_core.stations.names import NAMES
 from rindle_server import contents
 from rindle_server.drawings import Drawing, for_print, job_drawings
-from rindle_server.drawings.strokes import strokes_svg
-from rindle_server.drawings.svg import tokens
+from rindle_server.drawings.svg import strokes_svg, tokens
 from rindle_server.errors import Conflict
 from rindle_server.jobs.facts import Assessed, assessed, files_of, worded
 from rindle_server.jobs.journal import words_of

@@ -13,9 +13,10 @@ from rindle_core.science.site_clock import read_at
 from rindle_core.stations.handover.watch import Watch
 from rindle_core.stations.sky.trial_log import TrialEvent, TrialLog, TrialLogInput, read_trial_log
 from rindle_server.errors import Conflict, NotThere
-from rindle_server.jobs import edit, models
+from rindle_server.jobs import models
 from rindle_server.jobs.after import change_after, facts_after
 from rindle_server.jobs.facts import assessed
+from rindle_server.jobs.journal import Draft, whole
 
 _MOST = 20_000
 BY_HAND = "counted by hand"
@@ -26,12 +27,17 @@ def watch_now(job: models.Job) -> Watch:
     return facts_after(job).watch if job.signed_off_at is not None else assessed(job).facts.handover.watch
 
 
+@whole
+def _put(draft: Draft, told: dict[str, Any]) -> None:
+    draft.put("handover", watch=told)  # whole: what is left out of it is gone
+
+
 def _keep(job: models.Job, watch: Watch) -> None:
     told: dict[str, Any] = watch.model_dump(mode="json", exclude_defaults=True)
     if job.signed_off_at is not None:
         change_after(job, {"watch": told})
     else:
-        edit.patch(job, "handover", {"watch": told})
+        _put(job, told)
 
 
 def start(job: models.Job) -> None:

@@ -446,6 +446,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/firm_record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_firm_record"];
+        put?: never;
+        /** What the firm's jobs teach: held at the first visit, height, gain, failures */
+        post: operations["calc_firm_record"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/fit": {
         parameters: {
             query?: never;
@@ -4260,6 +4278,26 @@ export interface paths {
          * @description A wrap-round template for the mast at true size.
          */
         get: operations["rindle_server_jobs_report_api_wrap_print"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learnt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Teaching
+         * @description The newest handed-over jobs of the firm together.
+         */
+        get: operations["rindle_server_diary_teaching_teaching"];
         put?: never;
         post?: never;
         delete?: never;
@@ -17528,6 +17566,11 @@ export interface components {
              * @default
              */
             forecast_service: string;
+            /**
+             * Later
+             * @description What is due after a hand-over, until the end of these weeks
+             */
+            later?: components["schemas"]["LaterDue"][];
             learnt: components["schemas"]["LearntResult"];
             /**
              * Light
@@ -18502,6 +18545,82 @@ export interface components {
             } | null;
         };
         /**
+         * FirmJob
+         * @description A handed-over job, as far as it teaches something.
+         */
+        FirmJob: {
+            /**
+             * At Height Min
+             * @default 0
+             */
+            at_height_min: number;
+            /**
+             * Failed Why
+             * @description Faults that those name first
+             */
+            failed_why?: string[];
+            /**
+             * False Top Count
+             * @description Tops that were a side lobe or doubtful
+             * @default 0
+             */
+            false_top_count: number;
+            /**
+             * Gain Factor
+             * @description New download over the old
+             */
+            gain_factor?: number | null;
+            /**
+             * Handed On
+             * Format: date
+             */
+            handed_on: string;
+            /**
+             * Let Pass
+             * @description Proofs that were let pass
+             */
+            let_pass?: string[];
+            /**
+             * Loosened Count
+             * @description How often the lock was taken back
+             * @default 0
+             */
+            loosened_count: number;
+            /** Number */
+            number: string;
+            /**
+             * Repair Numbers
+             * @description Jobs that were opened to repair it
+             */
+            repair_numbers?: string[];
+            /**
+             * Restart Count
+             * @description Of the terminal on its way online
+             * @default 0
+             */
+            restart_count: number;
+        };
+        /**
+         * FirmMonth
+         * @description The jobs that were handed over in a month.
+         */
+        FirmMonth: {
+            /** At Height H */
+            at_height_h: number;
+            /**
+             * Held Count
+             * @description Of those, first visits that no repair followed
+             */
+            held_count: number;
+            /** Job Count */
+            job_count: number;
+            /**
+             * Month
+             * @description 2026-11
+             */
+            month: string;
+        };
+        /**
          * FirmOut
          * @description The firm, its rules and its words.
          */
@@ -18512,6 +18631,68 @@ export interface components {
             name: string;
             rules: components["schemas"]["HouseRules"];
             words: components["schemas"]["HouseWords"];
+        };
+        /**
+         * FirmRecordInput
+         * @description The firm's handed-over jobs. A repair of another job is one of them, and no first visit.
+         */
+        FirmRecordInput: {
+            /** Jobs */
+            jobs?: components["schemas"]["FirmJob"][];
+            /**
+             * Repairs
+             * @description Numbers that are repairs
+             */
+            repairs?: string[];
+        };
+        /** FirmRecordOutcome */
+        FirmRecordOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["FirmRecordResult"];
+        };
+        /**
+         * FirmRecordResult
+         * @description All of it. Shares in percent, with the interval in which they lie, 90 % sure; None without a job.
+         */
+        FirmRecordResult: {
+            /** At Height H */
+            at_height_h: number;
+            /** At Height Per Job H */
+            at_height_per_job_h: number | null;
+            /**
+             * False Top Percent
+             * @description Of the jobs with a peak that fooled somebody for a while
+             */
+            false_top_percent: number | null;
+            /** First Visit Count */
+            first_visit_count: number;
+            /**
+             * Gain Factor
+             * @description Median
+             */
+            gain_factor: number | null;
+            /** Held High Percent */
+            held_high_percent: number | null;
+            /** Held Low Percent */
+            held_low_percent: number | null;
+            /** Held Percent */
+            held_percent: number | null;
+            /** Job Count */
+            job_count: number;
+            /** Let Pass */
+            let_pass: components["schemas"]["Named"][];
+            /** Loosened Count */
+            loosened_count: number;
+            /** Months */
+            months: components["schemas"]["FirmMonth"][];
+            /** Restart Count */
+            restart_count: number;
+            /**
+             * Why
+             * @description What had failed, by the repair jobs
+             */
+            why: components["schemas"]["Named"][];
         };
         /**
          * FitInput
@@ -23883,6 +24064,20 @@ export interface components {
             kind: "compass" | "clinometer";
             /** Name */
             name: string;
+        };
+        /**
+         * InstrumentBias
+         * @description What an instrument is off by, from its checks and the jobs where it was on the peak.
+         */
+        InstrumentBias: {
+            /** Check Count */
+            check_count: number;
+            /** Correction Deg */
+            correction_deg: number | null;
+            /** Name */
+            name: string;
+            /** Spread Deg */
+            spread_deg: number | null;
         };
         /** InstrumentBiasOutcome */
         InstrumentBiasOutcome: {
@@ -32829,6 +33024,30 @@ export interface components {
             wanted_for: "all" | "dish" | "panel" | "geo" | "low_orbit" | "travels" | "at_height";
         };
         /**
+         * LaterDue
+         * @description Something that is looked at after a job was handed over.
+         */
+        LaterDue: {
+            /** By */
+            by: string;
+            /**
+             * Due On
+             * Format: date
+             */
+            due_on: string;
+            /** Name */
+            name: string;
+            /** Number */
+            number: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "ahead" | "due" | "late" | "done" | "waits";
+            /** Title */
+            title: string;
+        };
+        /**
          * LaterEvent
          * @description Something happened after the hand-over that is a reason to look: a storm, a new roof.
          */
@@ -32927,6 +33146,11 @@ export interface components {
             state: "ahead" | "due" | "late" | "done" | "waits";
             /** Text */
             text: string;
+            /**
+             * Told By
+             * @enum {string}
+             */
+            told_by: "days" | "event";
         };
         /**
          * LearntFactor
@@ -45311,6 +45535,16 @@ export interface components {
              * @description The stage that comes before and is not done; empty: none
              */
             waits_for: string;
+        };
+        /**
+         * Named
+         * @description How often something was told.
+         */
+        Named: {
+            /** Count */
+            count: number;
+            /** Name */
+            name: string;
         };
         /**
          * NamedFeed
@@ -66126,6 +66360,19 @@ export interface components {
             task: "ladder" | "lift" | "sealant" | "foam" | "concrete";
         };
         /**
+         * Teaching
+         * @description All that is learnt.
+         */
+        Teaching: {
+            /** Factors */
+            factors: components["schemas"]["LearntFactor"][];
+            /** Instruments */
+            instruments: components["schemas"]["InstrumentBias"][];
+            /** Most Jobs */
+            most_jobs: number;
+            record: components["schemas"]["FirmRecordResult"];
+        };
+        /**
          * Team
          * @description Those who drive out together, with their vehicle: a line of the diary.
          */
@@ -73853,6 +74100,52 @@ export interface operations {
             };
         };
     };
+    schema_firm_record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_firm_record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirmRecordInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirmRecordOutcome"];
+                };
+            };
+        };
+    };
     schema_fit: {
         parameters: {
             query?: never;
@@ -80711,6 +81004,26 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    rindle_server_diary_teaching_teaching: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Teaching"];
+                };
             };
         };
     };

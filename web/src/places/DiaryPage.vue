@@ -208,6 +208,17 @@ const moment = (time: string | null | undefined) => (time ? `${dayName(time.slic
         </tbody>
       </table>
     </div>
+    <section v-if="view?.later?.length" class="later">
+      <h2>To be looked at again</h2>
+      <ul aria-label="To be looked at again">
+        <li v-for="one in view.later" :key="one.number + one.name">
+          <router-link :to="`/jobs/${one.number}/handover/later`">{{ one.number }}</router-link>
+          {{ one.title }}: <b>{{ one.name.toLowerCase() }}</b>, {{ one.due_on
+          }}{{ one.state === 'late' ? ', late' : one.state === 'due' ? ', due' : '' }}
+          <span class="quiet">{{ one.by === 'customer' ? 'the customer can' : '' }}</span>
+        </li>
+      </ul>
+    </section>
     <ul v-if="conflicts.length" class="conflicts" aria-label="Conflicts">
       <li v-for="one in conflicts" :key="one.job + one.what">
         <router-link :to="`/jobs/${one.job}/brief/days`">{{ titleOf(one.job) }}</router-link> {{ one.what }}:
@@ -326,6 +337,10 @@ thead button {
 }
 .tried p,
 .tried ul,
+.later ul {
+  margin: 4px 0;
+  padding-left: 20px;
+}
 .conflicts {
   margin: 0;
 }

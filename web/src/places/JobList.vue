@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { IconDotsVertical, IconPlus } from '@tabler/icons-vue'
 import { refDebounced } from '@vueuse/core'
-import { type DropdownOption, NButton, NDropdown } from 'naive-ui'
+import { type DropdownOption, NButton, NCheckbox, NDropdown } from 'naive-ui'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { askAnew, useAsked } from '@/api/cache'
@@ -9,6 +9,7 @@ import client, { ApiError, formOf, type Schemas, unwrap } from '@/api/client'
 import type { paths } from '@/api/schema'
 import ChoiceBox from '@/fields/ChoiceBox.vue'
 import FilePick from '@/fields/FilePick.vue'
+import BundleIn from '@/places/BundleIn.vue'
 import HeadLine from '@/frame/HeadLine.vue'
 import VerdictStone from '@/frame/VerdictStone.vue'
 import { counted } from '@/lib/counted'
@@ -68,7 +69,8 @@ type Row = Schemas['JobRow']
 const path = (row: Row) => ({ params: { path: { number: row.number } } })
 const ACTS = {
   copy: 'Make a new job like it',
-  file: 'As a file',
+  bundle: 'As one open file',
+  file: 'Its entries as JSON',
   archived: 'Archive',
   template: 'Keep as a template',
   open: 'Bring back',
@@ -76,13 +78,15 @@ const ACTS = {
 }
 /** What can be done with a job of the list; a signed one is a record. */
 const acts = (row: Row): DropdownOption[] =>
-  (['copy', 'file', 'archived', 'template', 'open', 'deleted'] as const)
+  (['copy', 'bundle', 'file', 'archived', 'template', 'open', 'deleted'] as const)
     .filter((one) => one !== row.shelf && !(row.signed_off && ['template', 'deleted'].includes(one)))
     .filter((one) => one !== 'open' || row.shelf !== 'open')
     .map((key) => ({ key, label: ACTS[key] }))
 async function act(row: Row, what: keyof typeof ACTS): Promise<void> {
   try {
-    if (what === 'file') {
+    if (what === 'bundle') {
+      location.assign(`/api/bundles?numbers=${row.number}`)
+    } else if (what === 'file') {
       location.assign(`/api/jobs/${row.number}/export.json`)
     } else if (what === 'copy') {
       const job = await unwrap(client.POST('/api/jobs/{number}/copy', path(row)))
@@ -106,7 +110,34 @@ async function back(): Promise<void> {
   await unwrap(client.PUT('/api/jobs/{number}/shelf', { ...path(row), body: { shelf: from } }))
   await askAnew('jobs')
 }
+/** A bundle is looked at first. */
+const bundle = ref<File | null>(null)
+const taken = ref('')
+async function tookIn(words: string): Promise<void> {
+  bundle.value = null
+  taken.value = words
+  await askAnew('jobs')
+}
+/** Several at once: in one file, or put away together. */
+const several = ref(false)
+const ticked = ref<string[]>([])
+const tick = (number: string, on: boolean) =>
+  (ticked.value = on ? [...ticked.value, number] : ticked.value.filter((one) => one !== number))
+const nameless = ref(false)
+const together = computed(() => `/api/bundles?numbers=${ticked.value.join(',')}&nameless=${nameless.value}`)
+async function archiveAll(): Promise<void> {
+  for (const number of ticked.value)
+    await unwrap(client.PUT('/api/jobs/{number}/shelf', { params: { path: { number } }, body: { shelf: 'archived' } }))
+  taken.value = `Archived: ${ticked.value.join(', ')}. They can be brought back under Show, Archived.`
+  ticked.value = []
+  await askAnew('jobs')
+}
 async function takeIn(files: File[]): Promise<void> {
+  refused.value = taken.value = ''
+  if (/\.zip$/i.test(files[0]?.name ?? '')) {
+    bundle.value = files[0]!
+    return
+  }
   try {
     const body = { file: files[0] as unknown as string }
     const job = await unwrap(client.POST('/api/jobs/import', { body, bodySerializer: formOf }))
@@ -123,7 +154,8 @@ async function takeIn(files: File[]): Promise<void> {
     <header class="row">
       <h1>Jobs</h1>
       <router-link to="/sites" class="many">Many sites at once</router-link>
-      <file-pick label="Take in a job file" accept=".json,application/json" @files="takeIn" />
+      <router-link to="/learnt">What the jobs teach</router-link>
+      <file-pick label="Take in jobs" accept=".zip,.json,application/zip,application/json" @files="takeIn" />
       <n-button type="primary" @click="create"
         ><template #icon><icon-plus /></template>New job</n-button
       >
@@ -138,7 +170,18 @@ async function takeIn(files: File[]): Promise<void> {
       />
       <choice-box label="Order" :value="shown.sort" :options="options(SORTS)" @choose="choose({ sort: $event })" />
       <span v-if="page" class="quiet count">{{ counted(page.count, 'job') }}</span>
+      <n-button class="several" @click="several = !several">{{ several ? 'One by one' : 'Several at once' }}</n-button>
     </div>
+    <p v-if="several" class="row" role="status">
+      {{ ticked.length ? `${counted(ticked.length, 'job')}: ${ticked.join(', ')}` : 'Tick the jobs that are meant.' }}
+      <template v-if="ticked.length">
+        <a class="file" :href="together">As one open file</a>
+        <n-checkbox v-model:checked="nameless" size="large">nameless, for support</n-checkbox>
+        <n-button @click="archiveAll">Archive</n-button>
+      </template>
+    </p>
+    <bundle-in v-if="bundle" :file="bundle" @done="tookIn" @leave="bundle = null" />
+    <p v-if="taken" role="status">{{ taken }}</p>
     <p v-if="moved" class="row" role="status">
       {{ moved.words }} <button type="button" class="link" @click="back">Bring it back</button>
     </p>
@@ -156,6 +199,14 @@ async function takeIn(files: File[]): Promise<void> {
     <p v-else-if="rows.length === 0" class="quiet">No job matches “{{ wanted }}”. Clear the search to see all.</p>
     <ul v-else aria-label="Jobs">
       <li v-for="row in rows" :key="row.number">
+        <n-checkbox
+          v-if="several"
+          size="large"
+          class="tick"
+          :checked="ticked.includes(row.number)"
+          :aria-label="`Job ${row.number} too`"
+          @update:checked="tick(row.number, $event)"
+        />
         <router-link
           :to="`/jobs/${row.number}/${row.signed_off ? 'handover' : (row.stations.find((one) => one.name === row.station)?.code ?? 'brief')}`"
         >
@@ -237,6 +288,15 @@ li + li {
 li {
   display: flex;
   align-items: center;
+}
+.tick {
+  margin-left: 16px;
+}
+.several {
+  margin-left: auto;
+}
+.file {
+  font-weight: 600;
 }
 .more {
   margin-right: 8px;

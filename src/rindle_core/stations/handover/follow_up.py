@@ -9,7 +9,7 @@ from typing import Annotated, Literal
 from pydantic import ConfigDict, Field
 
 from rindle_core.catalogue.house_words import DEFAULT_WORDS, HouseWords
-from rindle_core.catalogue.service_words import Later, WantedFor
+from rindle_core.catalogue.service_words import Later, LaterKind, WantedFor
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model, Row
@@ -62,6 +62,7 @@ class LaterView(Model):
     name: str
     text: str
     by: Literal["customer", "crew"]
+    told_by: LaterKind
     state: State
     due_on: dt.date | None = Field(description="None: done for good, or it waits for its event")
     because: str = Field(description="Why that day")
@@ -76,6 +77,10 @@ class FollowUpResult(Model):
     next_on: dt.date | None
 
 
+def _days(count: int) -> str:
+    return "1 day" if count == 1 else f"{count} days"
+
+
 def _due(one: Later, given: FollowUpInput, last: dt.date | None) -> tuple[dt.date | None, str]:
     if one.told_by == "event":
         since = [event for event in given.events if event.code == one.code and (last is None or event.on > last)]
@@ -85,9 +90,9 @@ def _due(one: Later, given: FollowUpInput, last: dt.date | None) -> tuple[dt.dat
         return began.on, f"it happened on {began.on}{': ' + began.note if began.note else ''}"
     first = given.handed_on + dt.timedelta(days=one.after_days)
     if last is None:
-        return first, f"{one.after_days} days after the hand-over"
+        return first, f"{_days(one.after_days)} after the hand-over"
     if one.every_days:
-        return last + dt.timedelta(days=one.every_days), f"{one.every_days} days after it was last looked at"
+        return last + dt.timedelta(days=one.every_days), f"{_days(one.every_days)} after it was last looked at"
     return None, ""
 
 
@@ -117,6 +122,7 @@ def follow_up(given: FollowUpInput) -> Outcome[FollowUpResult]:
                 name=one.name,
                 text=one.text,
                 by=one.by,
+                told_by=one.told_by,
                 state=_state(due, last.on if last else None, one, given.today),
                 due_on=due,
                 because=because,

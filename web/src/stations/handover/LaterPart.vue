@@ -47,7 +47,7 @@ async function happened(): Promise<void> {
   if (await patch({ later_events: [...(after.value?.facts.later_events ?? []), one] })) what.value = note.value = ''
 }
 const eventOptions = computed(() =>
-  rows.value.filter((one) => !one.because.includes('days')).map((one) => ({ value: one.code, label: one.name })),
+  rows.value.filter((one) => one.told_by === 'event').map((one) => ({ value: one.code, label: one.name })),
 )
 async function repair(reason: string): Promise<void> {
   busy.value = true
@@ -85,7 +85,7 @@ function at(day: string | null | undefined): number {
           v-for="(one, index) in days.filter((row) => row.due_on)"
           :key="one.code"
           class="stop"
-          :class="[one.state, { low: index % 2 }]"
+          :class="[one.state, `row${index % 4}`, { left: at(one.due_on) > 75 }]"
           :style="{ left: `${at(one.due_on)}%` }"
           ><i>{{ one.name }}</i></span
         >
@@ -193,20 +193,20 @@ function at(day: string | null | undefined): number {
 <style scoped>
 .line {
   position: relative;
-  height: 96px;
-  margin: 0 60px 0 8px;
+  height: 128px;
+  margin: 0 12px 0 8px;
 }
 .base {
   position: absolute;
   left: 0;
   right: 0;
-  top: 47px;
+  top: 63px;
   border-top: 2px solid var(--stream);
 }
 .stop,
 .now {
   position: absolute;
-  top: 40px;
+  top: 56px;
   width: 16px;
   height: 16px;
   margin-left: -8px;
@@ -217,7 +217,7 @@ function at(day: string | null | undefined): number {
 .now {
   width: 2px;
   height: 44px;
-  top: 26px;
+  top: 42px;
   margin-left: -1px;
   border: 0;
   border-radius: 0;
@@ -237,12 +237,23 @@ function at(day: string | null | undefined): number {
   font-size: 13px;
   white-space: nowrap;
 }
-.stop.low i {
+.stop.left i {
+  left: auto;
+  right: 0;
+}
+.stop.row2 i {
+  bottom: 40px;
+}
+.stop.row1 i,
+.stop.row3 i {
   bottom: auto;
-  top: 20px;
+  top: 18px;
+}
+.stop.row3 i {
+  top: 36px;
 }
 .now i {
-  bottom: 46px;
+  bottom: 54px;
   font-weight: 700;
 }
 .said {

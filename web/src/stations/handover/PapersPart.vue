@@ -53,7 +53,7 @@ const bundle = computed(
   <leaf-part leaf="papers">
     <section class="stack">
       <h2>Report</h2>
-      <div class="row">
+      <div class="row papers">
         <choice-box label="For" :value="whom" :options="WHOM" @choose="whom = String($event)" />
         <a class="open" :href="report('html')" target="_blank"
           ><icon-file-text :size="20" aria-hidden="true" /> Read as a page</a
@@ -145,7 +145,15 @@ legend {
   font-size: 14px;
   padding: 0 0 4px;
 }
-td {
+td,
+tbody th {
   vertical-align: middle;
+  white-space: nowrap;
+}
+td.quiet {
+  white-space: normal;
+}
+.papers {
+  align-items: end;
 }
 </style>

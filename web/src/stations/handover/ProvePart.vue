@@ -30,9 +30,11 @@ const last = computed(() => (job.value.documents ?? []).filter((one) => one.abou
       <fact at="handover.old_line_proved" :only="[oldLine.code]" with-text="proof" />
     </section>
     <section class="block">
+      <h2>Shown to the customer</h2>
       <fact at="handover.shown_to" with-text="text" whole />
     </section>
     <section class="block">
+      <h2>Handed over</h2>
       <fact at="handover.items_given" with-text="text" whole />
     </section>
     <section v-if="reasons.length" class="block">

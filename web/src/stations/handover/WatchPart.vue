@@ -19,9 +19,11 @@ import { usePrefs } from '@/stores/prefs'
 const { store, after, path, trouble, busy, act, refresh } = useAfter()
 const prefs = usePrefs()
 const zone = computed(() => store.job!.assessment.zone)
-const watched = computed(() =>
-  store.locked ? (after.value?.result?.watched ?? null) : (store.job!.assessment.watched ?? null),
-)
+const since = computed(() => (store.locked ? (after.value?.result?.watched ?? null) : null))
+const watched = computed(() => since.value ?? store.job!.assessment.watched ?? null)
+/** Of a signed job the watch of the record stays; a new one is kept beside it. */
+const ofRecord = computed(() => store.locked && !since.value && watched.value !== null)
+const beganAt = computed(() => (ofRecord.value ? store.job!.facts.handover.watch?.started_at : clock.value?.started_at))
 const clock = computed(() => after.value?.watch)
 const now = ref(Date.now())
 useIntervalFn(() => (now.value = Date.now()), 1000)
@@ -74,6 +76,15 @@ const OPTIONS = Object.entries(CAUSES).map(([value, label]) => ({ value, label }
 <template>
   <leaf-part leaf="watch">
     <template v-if="watched">
+      <p class="quiet">
+        {{
+          ofRecord
+            ? 'As it was handed over. Watch it again below: that is kept beside the record.'
+            : store.locked
+              ? 'Since the hand-over.'
+              : ''
+        }}
+      </p>
       <p class="answer">{{ watched.come_back }}</p>
       <div class="figures">
         <p>
@@ -195,7 +206,7 @@ const OPTIONS = Object.entries(CAUSES).map(([value, label]) => ({ value, label }
           </tbody>
         </table>
       </template>
-      <trial-hours v-if="clock?.started_at" :hours="watched.counted.hours" :started-at="clock.started_at" />
+      <trial-hours v-if="beganAt" :hours="watched.counted.hours" :started-at="beganAt" />
       <p class="quiet small">{{ watched.counted.because }}</p>
     </section>
     <section class="block">

@@ -7,11 +7,11 @@ export interface Series {
   high: number | null
   sure_percent: number | null
 }
-/** The round figure at or over the largest: 1, 2, 5 or 10 times a power of ten. */
+/** A figure at or over the largest whose quarters are round. */
 export function roundUp(value: number): number {
   if (value <= 0) return 1
   const power = 10 ** Math.floor(Math.log10(value))
-  return [1, 2, 5, 10].map((one) => one * power).find((one) => one >= value - 1e-9)!
+  return [1, 1.2, 1.6, 2, 2.4, 3.2, 4, 6, 8, 10].map((one) => one * power).find((one) => one >= value - 1e-9)!
 }
 export const topOf = (series: Series[]) =>
   roundUp(Math.max(0, ...series.flatMap((one) => [...one.values, one.high ?? 0])))
