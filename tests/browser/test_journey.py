@@ -315,15 +315,30 @@ def bring_up(page):
 
 def hand_over(page):
     station(page, "Hand over")
-    turn_to(page, "Proof and signature")
+    turn_to(page, "Signatures")
     expect(page.get_by_role("button", name="Sign off")).to_be_disabled()
+    expect(page.get_by_text("Not yet:")).to_contain_text("the new service is not measured")
     turn_to(page, "Service")
     rows(page, "Add a run", "Download", ("48", "6", "612"), ("52", "5.5", "598"), ("50.5", "6.2", "605"))
     saved(page)
     expect(page.get_by_role("heading", level=1)).to_have_text("Download from 2.4 Mbit/s to 50.5 Mbit/s")
-    turn_to(page, "Proof and signature")
+    customer_signs(page)
     page.get_by_role("button", name="Sign off").click()
     expect(page.get_by_text("Inputs and results are frozen")).to_be_visible()
+
+
+def customer_signs(page):
+    """Name and a drawn stroke, then the moment."""
+    turn_to(page, "Signatures")
+    fill(page, "Customer signs", "Mpho Tsediso")
+    pad = page.get_by_role("img", name=re.compile("Signature of the customer")).bounding_box()
+    page.mouse.move(pad["x"] + 20, pad["y"] + 40)
+    page.mouse.down()
+    page.mouse.move(pad["x"] + 120, pad["y"] + 20, steps=6)
+    page.mouse.up()
+    page.get_by_role("button", name="Signed now").click()
+    expect(page.get_by_text("Signed 20")).to_be_visible()
+    saved(page)
 
 
 def test_a_trainee_comes_to_the_signed_report(page):
@@ -435,7 +450,7 @@ def test_an_owner_is_led_to_a_panel_on_the_air(owner):
     follow(page, "Hand over")
     rows(page, "Add a run", "Download", ("120", "14", "38"), ("131", "15", "36"), ("126", "14.5", "41"))
     expect(page.get_by_role("region", name="What to do next")).to_contain_text("Everything that is asked for is there")
-    turn_to(page, "Proof and signature")
+    turn_to(page, "Signatures")
     page.get_by_role("button", name="Sign off").click()
     expect(page.get_by_text("Inputs and results are frozen")).to_be_visible()
     assert 20 < clicks_of(page) <= MOST_CLICKS, clicks_of(page)

@@ -122,6 +122,9 @@ def test_the_jobs_teach_what_failed_and_how_often_it_held(crew):
     assert before["gain_factor"] == pytest.approx(23.0, abs=0.1)
     number = crew.post(f"/api/jobs/{SIGNED}/repair", "{}", **JSON).json()["number"]
     change(crew, number, repair_seen=["wet_plug", "rain_only"])
+    assert crew.get("/api/learnt").json()["record"]["why"] == [{"name": "not told yet", "count": 1}]
+    assert "repair_found_code" in faults(change(crew, number, repair_found_code="gremlins"))
+    change(crew, number, repair_found_code="water")
     told = crew.get("/api/learnt").json()
     assert told["record"]["held_percent"] == 0.0
     assert told["record"]["why"] == [{"name": "Water in a connector", "count": 1}]

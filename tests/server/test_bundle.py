@@ -4,11 +4,14 @@ import hashlib
 import io
 import json
 import zipfile
+from pathlib import Path
 
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 
 from rindle_core.kernel.journal import flatten
+from rindle_server.bundles.models import BundleJob
+from rindle_server.bundles.schema import as_text, schema
 from rindle_server.jobs.models import Change, Job
 from tests.server.calls import change, faults
 
@@ -195,3 +198,10 @@ def test_a_number_that_is_taken_is_given_anew_and_many_go_at_once(crew, home):
     files["jobs/2026-102/job.json"], files["bundle.json"] = json.dumps(job).encode(), json.dumps(head).encode()
     assert send(crew, "take", packed(files)).json()[0]["number"] == "2026-108"
     assert flatten(facts("2026-108")) == flatten(facts("2026-102"))
+
+
+def test_the_schema_in_the_docs_is_that_of_the_program_and_its_example_fits():
+    docs = Path(__file__).parents[2] / "docs"
+    assert (docs / "bundle.schema.json").read_text("utf-8") == as_text(schema())
+    example = json.loads((docs / "bundle.example.json").read_text("utf-8"))
+    assert BundleJob.model_validate(example).number == "2026-107"

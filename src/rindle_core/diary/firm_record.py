@@ -25,7 +25,9 @@ class FirmJob(Model):
     repair_numbers: list[str] = Field(
         default_factory=list, max_length=40, description="Jobs that were opened to repair it"
     )
-    failed_why: list[str] = Field(default_factory=list, max_length=40, description="Faults that those name first")
+    failed_why: list[str] = Field(
+        default_factory=list, max_length=40, description="What those found it to be in the end"
+    )
     at_height_min: float = Field(default=0.0, ge=0, le=100_000)
     gain_factor: float | None = Field(default=None, ge=0, description="New download over the old")
     false_top_count: int = Field(default=0, ge=0, le=100, description="Tops that were a side lobe or doubtful")

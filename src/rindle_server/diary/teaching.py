@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from django.http import HttpRequest
 from ninja import Router, Schema
 
+from rindle_core.catalogue.house_words import by_code
 from rindle_core.catalogue.models import Instrument
 from rindle_core.diary.firm_record import FirmJob, FirmRecordInput, FirmRecordResult, firm_record
 from rindle_core.diary.learnt import LearntFactor, LearntInput, learnt
@@ -56,8 +57,10 @@ def _false_tops(found: Assessed) -> int:
 def _faults(repairs: Iterable[Job]) -> list[str]:
     named = []
     for job in repairs:
-        told = assessed(job).result.repair
-        named += [told.faults[0].name] if told and told.faults else ["not told"]
+        facts = assessed(job).facts
+        known = by_code(facts.picks.words.repair_faults)
+        found = facts.brief.repair_found_code
+        named.append(known[found].name if found in known else "not told yet")
     return named
 
 

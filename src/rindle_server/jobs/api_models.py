@@ -194,6 +194,8 @@ def job_out(job: Job) -> JobOut:
         lists |= {"travel_checks": [], "stowed": []}
     if not found.facts.brief.follows:
         lists["repair_seen"] = []
+    else:
+        lists["repair_faults"] = found.facts.picks.words.repair_faults
     held_by = result.mount_kind.holds if result.mount_kind else ""
     asked_of = {"timber_signs": ("plate", "brackets"), "pour_checks": ("concrete",), "reuse_checks": ("given",)}
     lists |= {name: [] for name, kinds in asked_of.items() if held_by not in kinds}

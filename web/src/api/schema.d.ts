@@ -7136,6 +7136,12 @@ export interface components {
             /** Released by somebody competent */
             releases?: components["schemas"]["Release"][];
             /**
+             * What it was in the end
+             * @description Of the house's list of faults; empty: not told yet
+             * @default
+             */
+            repair_found_code: string;
+            /**
              * Why it was opened
              * @default
              */
@@ -7476,6 +7482,11 @@ export interface components {
             reasons?: string[] | null;
             /** Released by somebody competent */
             releases?: components["schemas"]["Release"][] | null;
+            /**
+             * What it was in the end
+             * @description Of the house's list of faults; empty: not told yet
+             */
+            repair_found_code?: string | null;
             /** Why it was opened */
             repair_reason?: string | null;
             /** What is seen */
@@ -18556,7 +18567,7 @@ export interface components {
             at_height_min: number;
             /**
              * Failed Why
-             * @description Faults that those name first
+             * @description What those found it to be in the end
              */
             failed_why?: string[];
             /**

@@ -1,4 +1,5 @@
 /** Rows of a grid as people type them, and back: pure, without a component. */
+import { momentAt, siteTime } from '@/lib/siteClock'
 import { fromEntry, type System, toEntry } from '@/lib/quantity'
 import { type ColumnOf, factAt, type ListPath, type Option, optionsOf, type Path } from '@/fields/told'
 
@@ -19,6 +20,8 @@ export interface Column {
   day?: boolean
   /** By the site's clock, shown as one types it. */
   moment?: boolean
+  /** Of a moment that is kept with its zone: the site's, by whose clock it is shown and typed. */
+  zone?: string
 }
 export type Entry = Record<string, unknown>
 export type Texts = Record<string, string>
@@ -54,6 +57,8 @@ export function toTexts(row: Entry, columns: Column[], system: System): Texts {
     columns.map((column) => {
       const value = row[column.key]
       if (column.tick) return [column.key, value ? 'yes' : '']
+      if (column.zone)
+        return [column.key, value ? siteTime(new Date(String(value)), column.zone).replace('T', ' ') : '']
       if (column.moment)
         return [
           column.key,
@@ -82,6 +87,7 @@ export function fromTexts(texts: Texts, base: Entry, columns: Column[], system: 
     const text = texts[column.key] ?? ''
     if (before[column.key] === text) continue
     if (column.tick) entry[column.key] = text === 'yes'
+    else if (column.zone) entry[column.key] = text ? momentAt(text, column.zone) : null
     else if (column.choices || column.text) entry[column.key] = column.optional && text === '' ? null : text
     else {
       const value = fromEntry(text, column.unit ?? '', system)

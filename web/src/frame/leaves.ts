@@ -26,7 +26,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
       'brief.constellation_code',
       'brief.satellite_code',
     ),
-    leaf('repair', 'Repair', 'brief.follows', 'brief.repair_reason', 'brief.repair_seen'),
+    leaf('repair', 'Repair', 'brief.follows', 'brief.repair_reason', 'brief.repair_found_code', 'brief.repair_seen'),
     leaf('serve', 'Choice'),
     leaf('place', 'Place', 'brief.address', 'brief.place_method', 'brief.place_error_m', 'brief.other_place_text'),
     leaf('customer', 'Customer', 'handover.runs', 'brief.needs', 'brief.reasons'),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { minutesOf, siteTime, span } from '@/lib/siteClock'
+import { minutesOf, momentAt, siteTime, span } from '@/lib/siteClock'
 
 describe('the site’s clock', () => {
   it('is ahead of UTC by its zone, over a change of clocks too', () => {
@@ -18,5 +18,12 @@ describe('the site’s clock', () => {
       '2 d',
       '2 d 2 h',
     ])
+  })
+
+  it('finds the moment of a time on the site’s clock, in summer and in winter', () => {
+    expect(momentAt('2026-11-23 13:20', 'Africa/Johannesburg')).toBe('2026-11-23T11:20:00.000Z')
+    expect(momentAt('2026-07-01 13:20', 'Europe/Berlin')).toBe('2026-07-01T11:20:00.000Z')
+    expect(momentAt('2026-12-01 13:20', 'Europe/Berlin')).toBe('2026-12-01T12:20:00.000Z')
+    expect(momentAt('soon', 'Europe/Berlin')).toBe('soon')
   })
 })

@@ -46,6 +46,10 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
         "crew": [*(one.code for one in job.picks.members), *job.brief.crew]
     }  # one that left may still stand there
     refuse_unknown(change, _tables(job.picks.words) | people)
+    found = change.get("repair_found_code")
+    if found and found not in by_code(job.picks.words.repair_faults):
+        known = ", ".join(one.code for one in job.picks.words.repair_faults)
+        raise InputError.one("repair_found_code", f"{found!r} is none of the faults of the house; {known} are accepted")
     whole = dict(change)
     if "place_text" in change:
         latitude, longitude, height = _coordinates(change["place_text"], "place_text")

@@ -149,6 +149,9 @@ class VisitFacts(Facts):
     repair_seen: Annotated[list[str], Entry("What is seen", words="repair_seen")] = Field(
         default_factory=list, max_length=40
     )
+    repair_found_code: Annotated[str, Entry("What it was in the end")] = Field(
+        default="", max_length=40, description="Of the house's list of faults; empty: not told yet"
+    )
     stowed: Annotated[list[str], Entry("Before driving off", words="stowed")] = Field(
         default_factory=list, max_length=20, description="Of a set that travels: what is down, in and locked"
     )

@@ -1,4 +1,4 @@
-"""What is refused at Hand over: a need that is on no list."""
+"""What is refused at Hand over: what is on no list."""
 
 from __future__ import annotations
 

@@ -53,6 +53,8 @@ def judge_given(job: JobInput, measured: bool) -> list[Finding]:
                 clears_by="Mend it, or let it stand: it is printed in the report above the signature.",
             )
         )
+    if job.brief.done_by == "owner":
+        return found  # nobody signs to themselves
     if told.customer_name.strip() and told.customer_signed_at is not None:
         how = "signed" if told.customer_lines else "signed by name alone"
         found.append(CUSTOMER(Level.CLEAR, f"{told.customer_name.strip()} {how}", ""))

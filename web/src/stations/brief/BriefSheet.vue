@@ -45,15 +45,17 @@ const constellations = computed(() =>
     value: one.code,
   })),
 )
-const runColumns = columnsOf(
-  'handover.runs',
-  'down_mbps',
-  'up_mbps',
-  'latency_ms',
-  'source',
-  'link',
-  { key: 'measured_at', optional: true },
-  'note',
+const runColumns = computed(() =>
+  columnsOf(
+    'handover.runs',
+    'down_mbps',
+    'up_mbps',
+    'latency_ms',
+    'source',
+    'link',
+    { key: 'measured_at', optional: true, zone: job.value.assessment.zone },
+    'note',
+  ),
 )
 const before = (row: Record<string, unknown>) => row.when === 'before'
 const placed = computed(() => job.value.assessment.visit ?? null)

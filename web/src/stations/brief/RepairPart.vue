@@ -12,6 +12,9 @@ const store = useJob()
 const prefs = usePrefs()
 const brief = computed(() => store.job!.facts.brief)
 const found = computed(() => store.job!.assessment.repair)
+const faults = computed(() =>
+  (store.job!.facts.picks.words?.repair_faults ?? []).map((one) => ({ value: one.code, label: one.name })),
+)
 const { data: sheet } = useAsked(
   () => ['handed-over', store.number, prefs.system],
   () =>
@@ -30,7 +33,10 @@ const { data: sheet } = useAsked(
       Repairs job <router-link :to="`/jobs/${brief.follows}/handover/later`">{{ brief.follows }}</router-link>, as it
       was handed over.
     </p>
-    <fact at="brief.repair_reason" />
+    <div class="fields">
+      <fact at="brief.repair_reason" />
+      <fact at="brief.repair_found_code" :options="faults" hint="Entered once it is found: the firm learns from it" />
+    </div>
     <div class="two">
       <section class="stack">
         <fact at="brief.repair_seen" />

@@ -35,7 +35,7 @@ const columns = computed(() =>
     'link',
     'aligning',
     ...(job.value.positions.length ? [letter.value] : []),
-    { key: 'measured_at', optional: true },
+    { key: 'measured_at', optional: true, zone: job.value.assessment.zone },
     'note',
   ),
 )

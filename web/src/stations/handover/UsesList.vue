@@ -58,4 +58,12 @@ li > span {
   color: var(--ochre);
   font-weight: 600;
 }
+@media (max-width: 700px) {
+  li {
+    grid-template-columns: 28px minmax(0, 1fr);
+  }
+  li > span:last-child {
+    grid-column: 2;
+  }
+}
 </style>
