@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import random
 from collections.abc import Iterator
+from functools import cache, lru_cache
 from typing import Annotated, Literal
 
 import httpx
@@ -33,8 +34,21 @@ class SpeedServer(Schema):
     simulated: bool = True
 
 
+@cache
+def _client() -> httpx.Client:
+    """Its connections stay open: to open one anew would be measured as the line's echo."""
+    return httpx.Client(timeout=_TIMEOUT_S, limits=httpx.Limits(max_keepalive_connections=8))
+
+
 def _line(number: str, source: Source) -> dict[str, float]:
-    """The line that this job's stand-in seems to have: as its system is like, by the job's own seed."""
+    """The line that this job's stand-in seems to have, worked out once for a state of the job."""
+    job = edit.find(number)
+    return _line_of(number, job.head, source)
+
+
+@lru_cache(maxsize=64)
+def _line_of(number: str, head: int, source: Source) -> dict[str, float]:
+    """As its system is like, by the job's own seed."""
     found = assessed(edit.find(number))
     dice = random.Random(f"{seed_of(number)}{source}")  # a stand-in, no secret
     aim = found.result.aim
@@ -64,7 +78,7 @@ def speed_servers(request: HttpRequest, number: str) -> list[SpeedServer]:
 def speed_ping(request: HttpRequest, number: str, source: Source) -> HttpResponse:
     """An echo over the line."""
     try:
-        httpx.get(f"{_bench()}/speed/ping", params=_line(number, source), timeout=_TIMEOUT_S).raise_for_status()
+        _client().get(f"{_bench()}/speed/ping", params=_line(number, source)).raise_for_status()
     except httpx.HTTPError as error:
         raise DeviceDown.one("speed", _AWAY) from error
     return HttpResponse(b"{}", content_type="application/json", headers={"Cache-Control": "no-store"})
@@ -84,7 +98,7 @@ def speed_down(
     url, params = f"{_bench()}/speed/down", {**_line(number, source), "size_bytes": asked.size_bytes}
 
     def body() -> Iterator[bytes]:
-        with httpx.stream("GET", url, params=params, timeout=_TIMEOUT_S) as answer:
+        with _client().stream("GET", url, params=params) as answer:
             yield from answer.iter_raw()
 
     answer = StreamingHttpResponse(body(), content_type="application/octet-stream")
@@ -99,9 +113,7 @@ def speed_up(request: HttpRequest, number: str, source: Source) -> HttpResponse:
     if len(request.body) > _MOST_BYTES:
         raise NotThere.one("size", f"up to {_MOST_BYTES // 1_000_000} MB is accepted")
     try:
-        told = httpx.post(
-            f"{_bench()}/speed/up", params=_line(number, source), content=request.body, timeout=_TIMEOUT_S
-        )
+        told = _client().post(f"{_bench()}/speed/up", params=_line(number, source), content=request.body)
         told.raise_for_status()
     except httpx.HTTPError as error:
         raise DeviceDown.one("speed", _AWAY) from error

@@ -139,7 +139,7 @@ def _judge(given: WatchInput, result: WatchResult) -> Finding:
     told_by_hand = " It was counted by hand: what nobody saw is not in it." if given.by_hand else ""
     level = (
         Level.HOLD
-        if out > rules.low_orbit_hold_percent
+        if out > rules.low_orbit_hold_percent and not short
         else Level.MIND
         if out > rules.browse_out_percent or short or given.by_hand
         else Level.CLEAR

@@ -54,6 +54,7 @@ def test_the_watch_is_counted_with_its_interval():
         ({"seconds": 90.0, "cause": "network"}, Level.MIND, "Ask the operator"),
         ({"seconds": 300.0, "cause": "power"}, Level.HOLD, "starts again by itself"),
         ({"by_hand": True}, Level.MIND, "Leave it"),
+        ({"hours": 1, "seconds": 600.0}, Level.MIND, "Go on watching"),  # an hour proves no failure
     ],
 )
 def test_what_follows_goes_by_what_costs_most(told, level, words):
