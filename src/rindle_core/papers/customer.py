@@ -14,7 +14,7 @@ from rindle_core.stations.aim.outages import SunOutageResult
 from rindle_core.stations.traits import traits_of
 
 Language = Literal["first", "second"]
-_ASKED = ("online", "coming", "firm", "number", "rain", "sun", "latency", "gaps", "speed")
+_ASKED = ("power", "online", "coming", "firm", "number", "rain", "sun", "latency", "gaps", "speed")
 
 
 def _online(facts: JobInput) -> str:
@@ -51,6 +51,14 @@ def _rain(facts: JobInput, result: JobAssessment) -> str:
     return f"{said} On the day of the work {format_quantity(level - need, 'db')} were to spare."
 
 
+def _power(facts: JobInput, result: JobAssessment) -> str:
+    """What happens without mains: how long the spare supply is planned to last, or that there is none."""
+    wanted_h = facts.brief.spare_power_h
+    if not wanted_h:
+        return "Without mains there is no service. No plug board that is switched off at night."
+    return f"The spare supply is planned for {wanted_h:g} hours. Test it twice a year."
+
+
 def _gaps(result: JobAssessment) -> str:
     counted = result.watched.counted if result.watched else None
     if counted is not None and counted.interruptions_per_h > 0:
@@ -72,6 +80,7 @@ def fills_of(
     """What stands for the words in braces of the house's lines; empty where it is not known."""
     after = result.acceptance.after
     return {
+        "power": _power(facts, result),
         "online": _online(facts),
         "coming": _coming(facts),
         "firm": firm,

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Any
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, StreamingHttpResponse
 from django.utils.http import content_disposition_header
 from ninja import File, Form, Query, Router, Schema
 from ninja.files import UploadedFile
@@ -14,7 +14,7 @@ from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.registry import parse_json
 from rindle_server.bundles.merge import Choice, Look, State, look_at, take
 from rindle_server.bundles.read import MOST_BYTES, opened
-from rindle_server.bundles.write import bundle_of
+from rindle_server.bundles.write import bundle_pieces
 from rindle_server.files import bytes_of
 from rindle_server.jobs import edit
 from rindle_server.jobs.journal import label_of
@@ -33,16 +33,16 @@ class Wanted(Schema):
 
 
 @router.get("")
-def write_bundle(request: HttpRequest, given: Annotated[Wanted, Query()]) -> HttpResponse:
+def write_bundle(request: HttpRequest, given: Annotated[Wanted, Query()]) -> StreamingHttpResponse:
     """The jobs (numbers with commas) as one open file: facts, journal, documents, drawings, reports, checksums."""
     numbers = [one.strip() for one in given.numbers.split(",") if one.strip()]
     if not 1 <= len(numbers) <= _MOST:
         raise InputError.one("numbers", f"names {len(numbers)} jobs; 1 to {_MOST} are accepted")
-    packed = bundle_of([edit.find(one) for one in numbers], secrets=given.secrets, nameless=given.nameless)
+    packed = bundle_pieces([edit.find(one) for one in numbers], secrets=given.secrets, nameless=given.nameless)
     name = (
         f"rindle-{numbers[0] if len(numbers) == 1 else f'{len(numbers)}-jobs'}{'-nameless' if given.nameless else ''}"
     )
-    answer = HttpResponse(packed, content_type="application/zip")
+    answer = StreamingHttpResponse(packed, content_type="application/zip")
     answer["Content-Disposition"] = content_disposition_header(True, f"{name}.zip") or "attachment"
     return answer
 

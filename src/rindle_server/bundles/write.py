@@ -6,10 +6,9 @@ import hashlib
 import io
 import json
 import zipfile
-from collections.abc import Callable, Sequence
+from collections.abc import Iterator, Sequence
 from typing import Any
 
-from rindle_core.kernel.errors import Stopped
 from rindle_core.kernel.journal import Op
 from rindle_core.stations.secrets import masked_facts
 from rindle_core.stations.sky.plan_geojson import as_geojson
@@ -36,7 +35,6 @@ from rindle_server.stores.models import StoreItem
 
 HEAD = "bundle.json"
 _STAMP = (1980, 1, 1, 0, 0, 0)  # of every file in the zip: the same jobs, the same bytes
-Step = Callable[[float], bool]
 
 
 def numbered(value: Any, numbers: dict[int, int]) -> Any:
@@ -171,36 +169,73 @@ def _shown(job: Job, folder: str) -> dict[str, bytes]:
     return told
 
 
-def bundle_of(
-    jobs: Sequence[Job], *, secrets: bool = False, nameless: bool = False, step: Step = lambda share: True
-) -> bytes:
-    """The zip. `step` is told the share that is done; Stopped where it says no. Raises Conflict."""
-    files: dict[str, bytes] = {}
-    parts: list[BundlePart] = []
-    for at, job in enumerate(jobs):
-        if not step(at / max(len(jobs), 1)):
-            raise Stopped("the bundle was not finished, and nothing is kept of it")
-        told = job_of(job, secrets=secrets, nameless=nameless)
-        folder = f"jobs/{told.number}"
-        parts.append(BundlePart(uid=told.uid, number=told.number, folder=folder))
-        files[f"{folder}/job.json"] = _text(told.model_dump(mode="json"))
-        if nameless:
-            continue
-        for row in told.files:
-            files[f"{folder}/files/{row.sha256}"] = contents.content_of(row.sha256, row.name)
-        for report in job.reports.all():
-            files[f"{folder}/report-{report.system}.html"] = report.html.encode()
-        files |= _shown(job, folder)
-    sums = {name: hashlib.sha256(content).hexdigest() for name, content in sorted(files.items())}
-    head = _text(BundleHead(jobs=parts, files=sums).model_dump(mode="json"))
-    out = io.BytesIO()
-    with zipfile.ZipFile(out, "w") as packed:
-        for name, content in {HEAD: head, **dict(sorted(files.items()))}.items():
-            info = zipfile.ZipInfo(name, _STAMP)
-            info.compress_type = zipfile.ZIP_DEFLATED
-            info.external_attr = 0o600 << 16
-            packed.writestr(info, content, compresslevel=6)
-    return out.getvalue()
+class _Out(io.RawIOBase):
+    """Takes what the zip writes, and hands it on in pieces."""
+
+    def __init__(self) -> None:
+        self.held = bytearray()
+
+    def writable(self) -> bool:
+        """As a zip asks of what it writes to."""
+        return True
+
+    def write(self, data: Any) -> int:
+        """Takes a piece."""
+        self.held += data
+        return len(data)
+
+    def taken(self) -> bytes:
+        """What came since."""
+        told = bytes(self.held)
+        self.held.clear()
+        return told
 
 
-__all__ = ["HEAD", "bundle_of", "job_of", "numbered", "numbered_op"]
+def _files_of(job: Job, told: BundleJob, folder: str) -> dict[str, bytes]:
+    """All files of a job in its folder."""
+    files = {f"{folder}/job.json": _text(told.model_dump(mode="json"))}
+    if told.anonymous:
+        return files
+    for row in told.files:
+        files[f"{folder}/files/{row.sha256}"] = contents.content_of(row.sha256, row.name)
+    for report in job.reports.all():
+        files[f"{folder}/report-{report.system}.html"] = report.html.encode()
+    return files | _shown(job, folder)
+
+
+def bundle_pieces(jobs: Sequence[Job], *, secrets: bool = False, nameless: bool = False) -> Iterator[bytes]:
+    """The zip in pieces, a job after the other, its list at the end: whoever takes it sees how far it is and may stop.
+
+    What speaks against it is said before the first piece. Raises Conflict.
+    """
+    known = [(job, job_of(job, secrets=secrets, nameless=nameless)) for job in jobs]
+
+    def pieces() -> Iterator[bytes]:
+        out, sums, parts = _Out(), {}, []
+        with zipfile.ZipFile(out, "w") as packed:
+
+            def put(name: str, content: bytes) -> None:
+                info = zipfile.ZipInfo(name, _STAMP)
+                info.compress_type = zipfile.ZIP_DEFLATED
+                info.external_attr = 0o600 << 16
+                packed.writestr(info, content, compresslevel=6)
+
+            for job, told in known:
+                folder = f"jobs/{told.number}"
+                parts.append(BundlePart(uid=told.uid, number=told.number, folder=folder))
+                for name, content in sorted(_files_of(job, told, folder).items()):
+                    sums[name] = hashlib.sha256(content).hexdigest()
+                    put(name, content)
+                yield out.taken()
+            put(HEAD, _text(BundleHead(jobs=parts, files=sums).model_dump(mode="json")))
+        yield out.taken()
+
+    return pieces()
+
+
+def bundle_of(jobs: Sequence[Job], *, secrets: bool = False, nameless: bool = False) -> bytes:
+    """The whole zip. Raises Conflict."""
+    return b"".join(bundle_pieces(jobs, secrets=secrets, nameless=nameless))
+
+
+__all__ = ["HEAD", "bundle_of", "bundle_pieces", "job_of", "numbered", "numbered_op"]

@@ -8179,6 +8179,14 @@ export interface components {
              *           "wanted_for": "geo"
              *         },
              *         {
+             *           "code": "mains",
+             *           "group": "restart",
+             *           "name": "If the mains fails",
+             *           "second": "",
+             *           "text": "{power}",
+             *           "wanted_for": "all"
+             *         },
+             *         {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
@@ -9535,6 +9543,26 @@ export interface components {
              *           "every_days": 365,
              *           "name": "Once a year",
              *           "text": "Bolts by torque, tape, drip loop and putty, rust at the foot, trees, the earth’s connections.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 182,
+             *           "by": "customer",
+             *           "code": "sweep",
+             *           "every_days": 182,
+             *           "name": "Swept clean",
+             *           "text": "Leaves, snow rest, nests and dust off the face, drain holes open; from the ground, the plug pulled.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "all"
              *         },
@@ -13219,6 +13247,14 @@ export interface components {
              *           "wanted_for": "geo"
              *         },
              *         {
+             *           "code": "mains",
+             *           "group": "restart",
+             *           "name": "If the mains fails",
+             *           "second": "",
+             *           "text": "{power}",
+             *           "wanted_for": "all"
+             *         },
+             *         {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
@@ -14575,6 +14611,26 @@ export interface components {
              *           "every_days": 365,
              *           "name": "Once a year",
              *           "text": "Bolts by torque, tape, drip loop and putty, rust at the foot, trees, the earth’s connections.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 182,
+             *           "by": "customer",
+             *           "code": "sweep",
+             *           "every_days": 182,
+             *           "name": "Swept clean",
+             *           "text": "Leaves, snow rest, nests and dust off the face, drain holes open; from the ground, the plug pulled.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "all"
              *         },
@@ -19299,6 +19355,14 @@ export interface components {
              *           "wanted_for": "geo"
              *         },
              *         {
+             *           "code": "mains",
+             *           "group": "restart",
+             *           "name": "If the mains fails",
+             *           "second": "",
+             *           "text": "{power}",
+             *           "wanted_for": "all"
+             *         },
+             *         {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
@@ -20655,6 +20719,26 @@ export interface components {
              *           "every_days": 365,
              *           "name": "Once a year",
              *           "text": "Bolts by torque, tape, drip loop and putty, rust at the foot, trees, the earth’s connections.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 182,
+             *           "by": "customer",
+             *           "code": "sweep",
+             *           "every_days": 182,
+             *           "name": "Swept clean",
+             *           "text": "Leaves, snow rest, nests and dust off the face, drain holes open; from the ground, the plug pulled.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "all"
              *         },
@@ -29034,6 +29118,14 @@ export interface components {
              *             "wanted_for": "geo"
              *           },
              *           {
+             *             "code": "mains",
+             *             "group": "restart",
+             *             "name": "If the mains fails",
+             *             "second": "",
+             *             "text": "{power}",
+             *             "wanted_for": "all"
+             *           },
+             *           {
              *             "code": "ring_firm",
              *             "group": "ring",
              *             "name": "Installer",
@@ -30390,6 +30482,26 @@ export interface components {
              *             "every_days": 365,
              *             "name": "Once a year",
              *             "text": "Bolts by torque, tape, drip loop and putty, rust at the foot, trees, the earth’s connections.",
+             *             "told_by": "days",
+             *             "wanted_for": "all"
+             *           },
+             *           {
+             *             "after_days": 182,
+             *             "by": "customer",
+             *             "code": "sweep",
+             *             "every_days": 182,
+             *             "name": "Swept clean",
+             *             "text": "Leaves, snow rest, nests and dust off the face, drain holes open; from the ground, the plug pulled.",
+             *             "told_by": "days",
+             *             "wanted_for": "all"
+             *           },
+             *           {
+             *             "after_days": 180,
+             *             "by": "customer",
+             *             "code": "winter",
+             *             "every_days": 365,
+             *             "name": "Before the first frost",
+             *             "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
              *             "told_by": "days",
              *             "wanted_for": "all"
              *           },
@@ -34172,6 +34284,14 @@ export interface components {
              *           "wanted_for": "geo"
              *         },
              *         {
+             *           "code": "mains",
+             *           "group": "restart",
+             *           "name": "If the mains fails",
+             *           "second": "",
+             *           "text": "{power}",
+             *           "wanted_for": "all"
+             *         },
+             *         {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
@@ -35528,6 +35648,26 @@ export interface components {
              *           "every_days": 365,
              *           "name": "Once a year",
              *           "text": "Bolts by torque, tape, drip loop and putty, rust at the foot, trees, the earth’s connections.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 182,
+             *           "by": "customer",
+             *           "code": "sweep",
+             *           "every_days": 182,
+             *           "name": "Swept clean",
+             *           "text": "Leaves, snow rest, nests and dust off the face, drain holes open; from the ground, the plug pulled.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "all"
              *         },
@@ -37831,6 +37971,14 @@ export interface components {
              *           "wanted_for": "geo"
              *         },
              *         {
+             *           "code": "mains",
+             *           "group": "restart",
+             *           "name": "If the mains fails",
+             *           "second": "",
+             *           "text": "{power}",
+             *           "wanted_for": "all"
+             *         },
+             *         {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
@@ -39187,6 +39335,26 @@ export interface components {
              *           "every_days": 365,
              *           "name": "Once a year",
              *           "text": "Bolts by torque, tape, drip loop and putty, rust at the foot, trees, the earth’s connections.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 182,
+             *           "by": "customer",
+             *           "code": "sweep",
+             *           "every_days": 182,
+             *           "name": "Swept clean",
+             *           "text": "Leaves, snow rest, nests and dust off the face, drain holes open; from the ground, the plug pulled.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "all"
              *         },
@@ -41159,6 +41327,14 @@ export interface components {
              *           "wanted_for": "geo"
              *         },
              *         {
+             *           "code": "mains",
+             *           "group": "restart",
+             *           "name": "If the mains fails",
+             *           "second": "",
+             *           "text": "{power}",
+             *           "wanted_for": "all"
+             *         },
+             *         {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
@@ -42515,6 +42691,26 @@ export interface components {
              *           "every_days": 365,
              *           "name": "Once a year",
              *           "text": "Bolts by torque, tape, drip loop and putty, rust at the foot, trees, the earth’s connections.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 182,
+             *           "by": "customer",
+             *           "code": "sweep",
+             *           "every_days": 182,
+             *           "name": "Swept clean",
+             *           "text": "Leaves, snow rest, nests and dust off the face, drain holes open; from the ground, the plug pulled.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "all"
              *         },
@@ -47440,6 +47636,14 @@ export interface components {
              *           "wanted_for": "geo"
              *         },
              *         {
+             *           "code": "mains",
+             *           "group": "restart",
+             *           "name": "If the mains fails",
+             *           "second": "",
+             *           "text": "{power}",
+             *           "wanted_for": "all"
+             *         },
+             *         {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
@@ -48796,6 +49000,26 @@ export interface components {
              *           "every_days": 365,
              *           "name": "Once a year",
              *           "text": "Bolts by torque, tape, drip loop and putty, rust at the foot, trees, the earth’s connections.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 182,
+             *           "by": "customer",
+             *           "code": "sweep",
+             *           "every_days": 182,
+             *           "name": "Swept clean",
+             *           "text": "Leaves, snow rest, nests and dust off the face, drain holes open; from the ground, the plug pulled.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "all"
              *         },
@@ -52608,6 +52832,14 @@ export interface components {
              *           "wanted_for": "geo"
              *         },
              *         {
+             *           "code": "mains",
+             *           "group": "restart",
+             *           "name": "If the mains fails",
+             *           "second": "",
+             *           "text": "{power}",
+             *           "wanted_for": "all"
+             *         },
+             *         {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
@@ -53964,6 +54196,26 @@ export interface components {
              *           "every_days": 365,
              *           "name": "Once a year",
              *           "text": "Bolts by torque, tape, drip loop and putty, rust at the foot, trees, the earth’s connections.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 182,
+             *           "by": "customer",
+             *           "code": "sweep",
+             *           "every_days": 182,
+             *           "name": "Swept clean",
+             *           "text": "Leaves, snow rest, nests and dust off the face, drain holes open; from the ground, the plug pulled.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "all"
              *         },
@@ -58775,6 +59027,14 @@ export interface components {
              *           "wanted_for": "geo"
              *         },
              *         {
+             *           "code": "mains",
+             *           "group": "restart",
+             *           "name": "If the mains fails",
+             *           "second": "",
+             *           "text": "{power}",
+             *           "wanted_for": "all"
+             *         },
+             *         {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
@@ -60131,6 +60391,26 @@ export interface components {
              *           "every_days": 365,
              *           "name": "Once a year",
              *           "text": "Bolts by torque, tape, drip loop and putty, rust at the foot, trees, the earth’s connections.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 182,
+             *           "by": "customer",
+             *           "code": "sweep",
+             *           "every_days": 182,
+             *           "name": "Swept clean",
+             *           "text": "Leaves, snow rest, nests and dust off the face, drain holes open; from the ground, the plug pulled.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "all"
              *         },
@@ -62815,6 +63095,14 @@ export interface components {
              *           "wanted_for": "geo"
              *         },
              *         {
+             *           "code": "mains",
+             *           "group": "restart",
+             *           "name": "If the mains fails",
+             *           "second": "",
+             *           "text": "{power}",
+             *           "wanted_for": "all"
+             *         },
+             *         {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
@@ -64171,6 +64459,26 @@ export interface components {
              *           "every_days": 365,
              *           "name": "Once a year",
              *           "text": "Bolts by torque, tape, drip loop and putty, rust at the foot, trees, the earth’s connections.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 182,
+             *           "by": "customer",
+             *           "code": "sweep",
+             *           "every_days": 182,
+             *           "name": "Swept clean",
+             *           "text": "Leaves, snow rest, nests and dust off the face, drain holes open; from the ground, the plug pulled.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "all"
              *         },
@@ -68102,6 +68410,14 @@ export interface components {
              *           "wanted_for": "geo"
              *         },
              *         {
+             *           "code": "mains",
+             *           "group": "restart",
+             *           "name": "If the mains fails",
+             *           "second": "",
+             *           "text": "{power}",
+             *           "wanted_for": "all"
+             *         },
+             *         {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
@@ -69458,6 +69774,26 @@ export interface components {
              *           "every_days": 365,
              *           "name": "Once a year",
              *           "text": "Bolts by torque, tape, drip loop and putty, rust at the foot, trees, the earth’s connections.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 182,
+             *           "by": "customer",
+             *           "code": "sweep",
+             *           "every_days": 182,
+             *           "name": "Swept clean",
+             *           "text": "Leaves, snow rest, nests and dust off the face, drain holes open; from the ground, the plug pulled.",
+             *           "told_by": "days",
+             *           "wanted_for": "all"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "all"
              *         },

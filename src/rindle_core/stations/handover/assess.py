@@ -11,7 +11,7 @@ from rindle_core.stations.bringup.part import BringUpPart
 from rindle_core.stations.evidence import asked_for
 from rindle_core.stations.handover.acceptance import AcceptanceInput, acceptance
 from rindle_core.stations.handover.findings import OPEN_HOLDS, OPEN_UNKNOWNS, UNSETTLED
-from rindle_core.stations.handover.given import judge_given
+from rindle_core.stations.handover.given import judge_early, judge_given
 from rindle_core.stations.handover.part import HandOverPart
 from rindle_core.stations.handover.uses_proved import UsesProvedInput, judge_uses_proved, uses_proved
 from rindle_core.stations.handover.watched import judge_unwatched, watch_of
@@ -88,6 +88,7 @@ def assess(context: Context) -> Outcome[HandOverPart]:
             job.picks.words,
         ),
         *_judge_settled(context),
+        *judge_early(job, accepted.result.after is not None),
         *judge_given(job, accepted.result.after is not None),
         *judge_closing(holds, unknowns),
     ]

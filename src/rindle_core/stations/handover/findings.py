@@ -107,6 +107,12 @@ SHOWN = Kind(
     unit="count",
     at="handover.shown_to",
 )
+EARLY = Kind(
+    "handover.early",
+    "what is finished for good before it was accepted",
+    against="aim locked, service measured",
+    at="build.closing",
+)
 LATER = Kind(
     "after.later",
     "what is looked at after the hand-over",

@@ -5,7 +5,7 @@ from __future__ import annotations
 from rindle_core.catalogue.phrase import Phrase
 from rindle_core.kernel.findings import Finding, Kind, Level
 from rindle_core.stations.entries import JobInput
-from rindle_core.stations.handover.findings import CUSTOMER, GIVEN, OBJECTS, SHOWN
+from rindle_core.stations.handover.findings import CUSTOMER, EARLY, GIVEN, OBJECTS, SHOWN
 from rindle_core.stations.lists import shortened
 
 
@@ -25,6 +25,28 @@ def _ticked(kind: Kind, words: list[Phrase], codes: list[str], message: str, why
             limit=all_,
             bound="at_least",
             clears_by="Do it with the customer, then tick it.",
+        )
+    ]
+
+
+def judge_early(job: JobInput, measured: bool) -> list[Finding]:
+    """What is wrapped or clipped for good before aim and service were accepted is cut open again."""
+    told = []
+    dish = job.picks.terminal is not None and job.picks.terminal.panel is None
+    if dish and "wrapped" in job.build.closing and job.peak.lock_after_db is None:
+        told.append("connectors are wrapped, and no level was read after the lock")
+    if (job.cable.dressed == "final" or "clipped" in job.build.closing) and not measured:
+        told.append("the cable is clipped for good, and the new service is not measured")
+    if "old_away" in job.build.closing and job.brief.old_line in ("backup", "balance"):
+        told.append("the old antenna is away, and the old line was to stay")
+    if not told:
+        return []
+    return [
+        EARLY(
+            Level.MIND,
+            "Finished for good before it was accepted",
+            f"{told[0][0].upper()}{told[0][1:]}{'; ' if told[1:] else ''}{'; '.join(told[1:])}.",
+            clears_by="Accept the aim and the service first; what is closed too early is opened again.",
         )
     ]
 

@@ -18,6 +18,6 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    looks_at=("brief", "sky.position_letter"),
+    looks_at=("brief", "sky.position_letter", "build.closing", "peak.lock_after_db", "cable.dressed"),
     reads=("brief", "aim", "sky", "mount", "cable", "build", "peak", "bringup"),
 )

@@ -30,6 +30,15 @@ def test_what_the_customer_does_not_agree_with_is_said_and_does_not_stop_the_sig
     assert assess(job).result.may_sign_off
 
 
+def test_what_is_closed_for_good_before_it_was_accepted_is_minded():
+    assert "handover.early" not in found()
+    assert "no level was read" in found(lock_after_db=None)["handover.early"].why.lower()
+    only_before = [one for one in DISH["runs"] if one["when"] == "before"]
+    assert "not measured" in found(runs=only_before)["handover.early"].why
+    assert "was to stay" in found(old_line="backup")["handover.early"].why
+    assert "handover.early" not in found(lock_after_db=None, closing=[])
+
+
 @pytest.mark.parametrize("name", ["items_given", "shown_to"])
 def test_what_is_not_ticked_is_named(name):
     code = {"items_given": "handover.given", "shown_to": "handover.shown"}[name]

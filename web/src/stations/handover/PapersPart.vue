@@ -75,7 +75,8 @@ const bundle = computed(
       </fieldset>
       <p class="quiet small">
         Codes and passwords are masked, and photos go without the place that a camera writes into them. The PDF is one
-        that archives keep (PDF/A), with bookmarks.
+        that archives keep (PDF/A), with bookmarks. What goes on the roof is printed on waterproof paper or put into a
+        sleeve: ink runs.
       </p>
     </section>
     <section class="block">
