@@ -56710,7 +56710,7 @@ export interface components {
              */
             letter: string;
             /**
-             * Device was
+             * Link
              * @description How the measuring device hung on the router
              * @default
              * @enum {string}
@@ -56721,7 +56721,7 @@ export interface components {
             /** Measured at */
             measured_at?: string | null;
             /**
-             * Test and time
+             * Note
              * @description Test page, device, time of day; or why it lies apart from the others
              * @default
              */

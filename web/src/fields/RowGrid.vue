@@ -279,6 +279,7 @@ defineExpose({ add })
               <input
                 v-else
                 v-model="one.texts[column.key]"
+                :class="{ moment: column.moment, words: column.text && !column.moment && !column.day }"
                 :disabled="store.locked"
                 :inputmode="column.text ? 'text' : 'decimal'"
                 :placeholder="column.day ? 'year-month-day' : undefined"
@@ -356,6 +357,7 @@ defineExpose({ add })
 
 <style scoped>
 .row-grid {
+  overflow-x: auto;
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: 8px;
@@ -377,8 +379,14 @@ input {
   min-width: 64px;
   height: 44px;
 }
+input.moment {
+  min-width: 160px;
+}
+input.words {
+  min-width: 84px;
+}
 .n-select {
-  min-width: 112px;
+  min-width: 98px;
 }
 .fault {
   color: var(--rust);

@@ -30,7 +30,7 @@ class ServiceRun(Row):
     device: Annotated[str, Entry("Device", placeholder="crew laptop")] = Field(default="", max_length=60)
     link: Annotated[
         Literal["", "wired", "wireless"],
-        Entry("Device was", choices={"": "–", "wired": "wired", "wireless": "wireless"}),
+        Entry("Link", choices={"": "–", "wired": "wired", "wireless": "wireless"}),
     ] = Field(default="", description="How the measuring device hung on the router")
     aligning: Annotated[
         Literal["", "found", "aligned"],
@@ -40,7 +40,7 @@ class ServiceRun(Row):
         default="", max_length=3, description="Candidate position at which it was made; empty: the one that is planned"
     )
     measured_at: Annotated[AwareDatetime | None, Entry("Measured at")] = None
-    note: Annotated[str, Entry("Test and time")] = Field(
+    note: Annotated[str, Entry("Note")] = Field(
         default="", max_length=160, description="Test page, device, time of day; or why it lies apart from the others"
     )
 

@@ -25,6 +25,14 @@ const letter = computed(() => ({
     ...job.value.positions.map((one) => ({ label: one.letter, value: one.letter })),
   ],
 }))
+/** Why a run lies apart is asked where one does. */
+const noted = computed(
+  () =>
+    (job.value.facts.handover.runs ?? []).some((one) => one.when === 'after' && one.note) ||
+    job.value.assessment.stations.some((station) =>
+      station.findings.some((one) => one.code === 'handover.spread' && one.level !== 'clear'),
+    ),
+)
 const columns = computed(() =>
   columnsOf(
     'handover.runs',
@@ -36,7 +44,7 @@ const columns = computed(() =>
     'aligning',
     ...(job.value.positions.length ? [letter.value] : []),
     { key: 'measured_at', optional: true, zone: job.value.assessment.zone },
-    'note',
+    ...(noted.value ? ['note' as const] : []),
   ),
 )
 const after = (row: Record<string, unknown>) => row.when === 'after'
