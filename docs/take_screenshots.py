@@ -69,8 +69,8 @@ def main(address: str) -> None:
         shoot(page, "dusk-days")
         page.evaluate("localStorage.setItem('rindle-light', 'day')")
         page.set_viewport_size({"width": 820, "height": 1180})
-        page.goto("/jobs/2026-102/aim")
-        shoot(page, "tablet-aim")
+        page.goto("/jobs/2026-101/handover/later")
+        shoot(page, "9-later-tablet")
         browser.close()
 
 

@@ -1,3 +1,5 @@
+import contextlib
+import fcntl
 import os
 import sqlite3
 import threading
@@ -36,8 +38,8 @@ def pytest_collection_modifyitems(items):
 
 
 @pytest.fixture(scope="session")
-def django_db_setup(django_db_setup, django_db_blocker, request):
-    """The demo data once; each test works in a transaction of its own."""
+def django_db_setup(django_db_setup, django_db_blocker, request, tmp_path_factory):
+    """The demo data, loaded once for all workers; each test works in a transaction of its own."""
     if connection.vendor != "sqlite":
         yield from _other_database(request, django_db_blocker)
         return
@@ -48,9 +50,20 @@ def django_db_setup(django_db_setup, django_db_blocker, request):
             connection.ensure_connection()
             copy.backup(connection.connection)
 
-    with django_db_blocker.unblock():
-        load_demo(settings.DEMO_DIR)
-        connection.connection.backup(copy)
+    base = tmp_path_factory.getbasetemp()
+    loaded = (base.parent if "PYTEST_XDIST_WORKER" in os.environ else base) / "demo-loaded.sqlite3"
+    with loaded.with_suffix(".lock").open("w") as lock, django_db_blocker.unblock():
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        if loaded.exists():
+            with contextlib.closing(sqlite3.connect(loaded)) as told:
+                told.backup(copy)
+            fill_anew()
+        else:
+            load_demo(settings.DEMO_DIR)
+            connection.connection.backup(copy)
+            with contextlib.closing(sqlite3.connect(loaded.with_suffix(".part"))) as kept:
+                copy.backup(kept)
+            loaded.with_suffix(".part").rename(loaded)
     request.config.stash[_DEMO] = fill_anew
     yield
     copy.close()

@@ -20,11 +20,14 @@ ShelfName = Literal["open", "archived", "template", "deleted"]
 _FORM = 1
 # What is done with hands at one place is not taken over into another job.
 _NOT_COPIED = ("build", "peak", "bringup", "handover", "after")
+# How the network is built is a plan; codes, names and devices are of one household.
+_NETWORK = ("router_plan", "line_plan", "new_line_percent")
 # Of Brief these belong to one order.
 _OF_ONE_ORDER = (
     "site_id", "terminal_id", "hardware_address", "customer_reference", "lineup_at", "lineup_booked", "settled",
     "cautions_seen", "hazards_sought", "forecast_gust_mps", "forecast_low_c", "conditions", "date", "order_extra",
-    "printed_azimuth_deg", "printed_elevation_deg", "printed_skew_deg",
+    "printed_azimuth_deg", "printed_elevation_deg", "printed_skew_deg", "follows", "repair_reason", "repair_seen",
+    "repair_found_code", "stowed",
 )  # fmt: skip
 
 
@@ -50,7 +53,7 @@ def put(number: str, where: ShelfName) -> Job:
 
 
 def copy_of(number: str) -> Job:
-    """A new job with what was entered at Brief to Cable of another; the work itself and its codes are not copied."""
+    """A new job with kit, mount, cable and network plan of another; the work itself and its codes are not copied."""
     old = edit.find(number)
     rooms = {row.station: dict(row.data) for row in old.docs.all() if row.station not in _NOT_COPIED}
     for name in _OF_ONE_ORDER:
@@ -59,6 +62,15 @@ def copy_of(number: str) -> Job:
     sky = rooms.get("sky", {})
     for name in ("trial", "trials_taken_out", "sky_photos"):
         sky.pop(name, None)
+    kit = rooms.get("brief", {}).get("kit")
+    if kit:  # the same models, other pieces
+        rooms["brief"]["kit"] = [
+            {name: one[name] for name in ("kind", "model", "evidence") if name in one} for one in kit
+        ]
+    planned = next((row.data for row in old.docs.all() if row.station == "bringup"), {})
+    network = {name: planned[name] for name in _NETWORK if name in planned}
+    if network:
+        rooms["bringup"] = network
     return _filled(rooms)
 
 

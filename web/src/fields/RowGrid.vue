@@ -376,17 +376,17 @@ defineExpose({ add })
 }
 input {
   width: 100%;
-  min-width: 64px;
+  min-width: 56px;
   height: 44px;
 }
 input.moment {
   min-width: 160px;
 }
 input.words {
-  min-width: 84px;
+  min-width: 76px;
 }
 .n-select {
-  min-width: 98px;
+  min-width: 92px;
 }
 .fault {
   color: var(--rust);

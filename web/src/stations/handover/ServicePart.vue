@@ -40,6 +40,7 @@ const columns = computed(() =>
     'up_mbps',
     'latency_ms',
     'source',
+    'device',
     'link',
     'aligning',
     ...(job.value.positions.length ? [letter.value] : []),

@@ -46,9 +46,19 @@ const end = () => act(() => unwrap(client.POST('/api/jobs/{number}/watch/end', p
 const forget = () => act(() => unwrap(client.DELETE('/api/jobs/{number}/watch', path.value)))
 const cause = ref<'blocked' | 'no_satellite' | 'network' | 'power' | 'unknown'>('unknown')
 const goneSince = ref<number | null>(null)
+const bearing = ref('')
+const azimuth = () => {
+  const read = Number(bearing.value.replace(',', '.'))
+  return bearing.value.trim() && Number.isFinite(read) ? read : null
+}
 const gap = (seconds: number) =>
   act(() =>
-    unwrap(client.POST('/api/jobs/{number}/watch/gaps', { ...path.value, body: { seconds, cause: cause.value } })),
+    unwrap(
+      client.POST('/api/jobs/{number}/watch/gaps', {
+        ...path.value,
+        body: { seconds, cause: cause.value, azimuth_deg: azimuth() },
+      }),
+    ),
   )
 async function press(): Promise<void> {
   if (goneSince.value === null) {
@@ -155,6 +165,9 @@ const OPTIONS = Object.entries(CAUSES).map(([value, label]) => ({ value, label }
           :options="OPTIONS"
           @choose="cause = $event as typeof cause"
         />
+        <label
+          >Bearing, true (°)<input v-model="bearing" class="short" inputmode="decimal" placeholder="not known"
+        /></label>
         <n-button v-if="!clock.log_name" class="foot" :disabled="busy" @click="gap(0)">None was seen so far</n-button>
       </div>
       <p v-if="clock.log_name" class="quiet small">
@@ -240,6 +253,10 @@ label {
   gap: 4px;
   font-weight: 600;
   font-size: 14px;
+}
+.short {
+  width: 110px;
+  height: 44px;
 }
 .foot {
   align-self: end;
