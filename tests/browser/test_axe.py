@@ -28,7 +28,10 @@ RUN = """async ([light, part]) => {
   const contrast = { resultTypes, runOnly: ['color-contrast'] }
   const runs = []
   // The frame is the same at every station: it is looked at with the first, then the sheet in one go.
-  if (part) runs.push(await axe.run(main, light === 'dark' ? contrast : { resultTypes, ...target }))
+  // Rules of taste (best-practice) are looked at with the views; on a leaf those of the standard.
+  const standard = { type: 'tag', values: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }
+  const leaf = light === 'leaf' ? { runOnly: standard } : {}
+  if (part) runs.push(await axe.run(main, light === 'dark' ? contrast : { resultTypes, ...target, ...leaf }))
   else {
     runs.push(await axe.run(map, contrast))
     const rest = { rules: { ...target.rules, 'color-contrast': { enabled: false } } }

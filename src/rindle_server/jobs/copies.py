@@ -67,7 +67,7 @@ def copy_of(number: str) -> Job:
         rooms["brief"]["kit"] = [
             {name: one[name] for name in ("kind", "model", "evidence") if name in one} for one in kit
         ]
-    planned = next((row.data for row in old.docs.all() if row.station == "bringup"), {})
+    planned: dict[str, Any] = next((row.data for row in old.docs.all() if row.station == "bringup"), {})
     network = {name: planned[name] for name in _NETWORK if name in planned}
     if network:
         rooms["bringup"] = network
