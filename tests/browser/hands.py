@@ -90,3 +90,19 @@ def mark_next(page: Page) -> None:
         marks.nth(at).click()
         expect(marks.nth(at)).to_have_attribute("aria-pressed", "true")
     card.get_by_role("button", name="Mark done").click()
+
+
+def customer_signs(page: Page) -> None:
+    """Name and a drawn stroke, then the moment."""
+    turn_to(page, "Signatures")
+    name = page.get_by_label("Customer signs", exact=True)
+    name.fill("Mpho Tsediso")
+    name.blur()
+    pad = page.get_by_role("img", name=re.compile("Signature of the customer")).bounding_box()
+    page.mouse.move(pad["x"] + 20, pad["y"] + 40)
+    page.mouse.down()
+    page.mouse.move(pad["x"] + 120, pad["y"] + 20, steps=6)
+    page.mouse.up()
+    page.get_by_role("button", name="Signed now").click()
+    expect(page.get_by_text("Signed 20")).to_be_visible()
+    saved(page)

@@ -12,7 +12,7 @@ from skyfield.framelib import itrs
 from skyfield.positionlib import build_position
 
 from rindle_core.science.look_angles import satellite_ecef_km
-from tests.browser.hands import count_kit, mark_next, pick, saved, turn_to
+from tests.browser.hands import count_kit, customer_signs, mark_next, pick, saved, turn_to
 
 COUNT = """
 document.addEventListener('click', (event) => {
@@ -325,20 +325,6 @@ def hand_over(page):
     customer_signs(page)
     page.get_by_role("button", name="Sign off").click()
     expect(page.get_by_text("Inputs and results are frozen")).to_be_visible()
-
-
-def customer_signs(page):
-    """Name and a drawn stroke, then the moment."""
-    turn_to(page, "Signatures")
-    fill(page, "Customer signs", "Mpho Tsediso")
-    pad = page.get_by_role("img", name=re.compile("Signature of the customer")).bounding_box()
-    page.mouse.move(pad["x"] + 20, pad["y"] + 40)
-    page.mouse.down()
-    page.mouse.move(pad["x"] + 120, pad["y"] + 20, steps=6)
-    page.mouse.up()
-    page.get_by_role("button", name="Signed now").click()
-    expect(page.get_by_text("Signed 20")).to_be_visible()
-    saved(page)
 
 
 def test_a_trainee_comes_to_the_signed_report(page):

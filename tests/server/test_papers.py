@@ -10,6 +10,7 @@ from weasyprint import HTML
 from rindle_server.jobs.cards import card_html
 from rindle_server.jobs.models import Job
 from rindle_server.jobs.report import FORMS, report_html
+from rindle_server.stores.models import Firm
 from tests.server.calls import change
 
 NUMBERS = ["2026-101", "2026-106"]  # all of them: benchmarks/papers.py
@@ -150,10 +151,16 @@ def test_a_customer_card_names_what_is_known_and_leaves_no_hole(crew):
 
 
 def test_a_second_language_has_the_lines_that_the_firm_put_into_it(crew):
-    words = crew.get("/api/stores/words").json() if crew.get("/api/stores/words").status_code == 200 else None
-    page = crew.get("/api/jobs/2026-101/card.html?language=second").content.decode()
-    assert "All is well" not in page
-    assert words is None or words
+    bare = crew.get("/api/jobs/2026-102/card.html?language=second").content.decode()
+    assert "All is well" not in bare
+    assert not crew.get("/api/jobs/2026-102").json()["assessment"]["second_language"]
+    lines = [one.model_dump() for one in Firm.ours().house_words().card_lines]
+    told = [{**one, "second_text": "Letlapa le khutsitse"} if one["code"] == "hurt_ladder" else one for one in lines]
+    Firm.objects.filter(pk=1).update(words={"card_lines": told})
+    page = crew.get("/api/jobs/2026-102/card.html?language=second").content.decode()
+    assert "Letlapa le khutsitse" in page
+    assert "No ladder leans" not in page
+    assert crew.get("/api/jobs/2026-102").json()["assessment"]["second_language"]
 
 
 def test_the_wireless_password_is_on_the_customers_card_alone(crew):

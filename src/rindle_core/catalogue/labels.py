@@ -362,6 +362,7 @@ LABELS: dict[str, str] = {
     "second": "To",
     "second_pass_db": "Gain for which another pass is worth it",
     "second_port": "Port there",
+    "second_text": "In the second language",
     "secret": "Secret",
     "seen": "Seen with it",
     "self_aiming": "Aims itself",

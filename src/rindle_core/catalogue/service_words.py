@@ -31,11 +31,11 @@ class ServiceUse(Phrase):
 
 
 class CardLine(Phrase):
-    """A line of the customer's card; `text` is what stands there, `second` the same in the firm's second language."""
+    """A line of the customer's card; `text` stands there, `second_text` is the same in the firm's second language."""
 
     group: CardGroup
     wanted_for: WantedFor = "all"
-    second: str = Field(default="", max_length=400, description="In the firm's second language")
+    second_text: str = Field(default="", max_length=400, description="In the firm's second language")
 
 
 class Later(Phrase):

@@ -113,7 +113,7 @@ def customer_sheet(facts: JobInput, fills: Mapping[str, str], language: Language
     for line in facts.picks.words.card_lines:
         if line.wanted_for not in traits:
             continue
-        text = _filled(line.text if language == "first" else line.second, fills)
+        text = _filled(line.text if language == "first" else line.second_text, fills)
         if text:
             groups[line.group].append(SheetRow(what=line.name if language == "first" else "", value=text))
     blocks = [

@@ -95,7 +95,7 @@ def assess(context: Context) -> Outcome[HandOverPart]:
     part = HandOverPart(
         acceptance=accepted.result,
         watched=watched.result if watched else None,
-        second_language=any(one.second for one in job.picks.words.card_lines),
+        second_language=any(one.second_text for one in job.picks.words.card_lines),
         uses_proved=uses,
     )
     return Outcome(part, findings)
