@@ -8142,7 +8142,7 @@ export interface components {
              *           "code": "lamp_ok",
              *           "group": "lights",
              *           "name": "All is well",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{online}",
              *           "wanted_for": "all"
              *         },
@@ -8150,7 +8150,7 @@ export interface components {
              *           "code": "lamp_wait",
              *           "group": "lights",
              *           "name": "Coming up",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
@@ -8158,7 +8158,7 @@ export interface components {
              *           "code": "restart_once",
              *           "group": "restart",
              *           "name": "The modem",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
              *           "wanted_for": "all"
              *         },
@@ -8166,7 +8166,7 @@ export interface components {
              *           "code": "restart_never",
              *           "group": "restart",
              *           "name": "Not the dish",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
              *         },
@@ -8174,7 +8174,7 @@ export interface components {
              *           "code": "restart_rain",
              *           "group": "restart",
              *           "name": "In heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wait until it is over before you ring.",
              *           "wanted_for": "geo"
              *         },
@@ -8182,7 +8182,7 @@ export interface components {
              *           "code": "mains",
              *           "group": "restart",
              *           "name": "If the mains fails",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{power}",
              *           "wanted_for": "all"
              *         },
@@ -8190,7 +8190,7 @@ export interface components {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{firm}. Say job {number}.",
              *           "wanted_for": "all"
              *         },
@@ -8198,7 +8198,7 @@ export interface components {
              *           "code": "ring_operator",
              *           "group": "ring",
              *           "name": "Operator",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
@@ -8206,7 +8206,7 @@ export interface components {
              *           "code": "hurt_trees",
              *           "group": "hurts",
              *           "name": "Trees and poles",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
@@ -8214,7 +8214,7 @@ export interface components {
              *           "code": "hurt_ladder",
              *           "group": "hurts",
              *           "name": "Ladders",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "No ladder leans on the mast or the antenna.",
              *           "wanted_for": "all"
              *         },
@@ -8222,7 +8222,7 @@ export interface components {
              *           "code": "hurt_washing",
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
@@ -8230,7 +8230,7 @@ export interface components {
              *           "code": "hurt_cable",
              *           "group": "hurts",
              *           "name": "The cable",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It is not bent, stapled, cut or lengthened.",
              *           "wanted_for": "all"
              *         },
@@ -8238,7 +8238,7 @@ export interface components {
              *           "code": "keep_front",
              *           "group": "keep_out",
              *           "name": "In front of the antenna",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends. Nobody stands, works or leans in front of it while it has power.",
              *           "wanted_for": "dish"
              *         },
@@ -8246,7 +8246,7 @@ export interface components {
              *           "code": "keep_over",
              *           "group": "keep_out",
              *           "name": "Over the panel",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends upwards. Nobody leans over it while it has power.",
              *           "wanted_for": "panel"
              *         },
@@ -8254,7 +8254,7 @@ export interface components {
              *           "code": "keep_roof",
              *           "group": "keep_out",
              *           "name": "The roof",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Nobody goes up for it: ring, and trained people come.",
              *           "wanted_for": "at_height"
              *         },
@@ -8262,7 +8262,7 @@ export interface components {
              *           "code": "care_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wet snow on the antenna stops the service. Let it melt, or wipe it off from the ground with a soft broom, the plug pulled.",
              *           "wanted_for": "dish"
              *         },
@@ -8270,7 +8270,7 @@ export interface components {
              *           "code": "care_panel_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
@@ -8278,7 +8278,7 @@ export interface components {
              *           "code": "care_storm",
              *           "group": "care",
              *           "name": "After a storm",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
@@ -8286,7 +8286,7 @@ export interface components {
              *           "code": "care_lightning",
              *           "group": "care",
              *           "name": "Thunder",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Keep away from the antenna and its cable. Pull the plugs before it comes, not while it is there.",
              *           "wanted_for": "all"
              *         },
@@ -8294,7 +8294,7 @@ export interface components {
              *           "code": "care_growth",
              *           "group": "care",
              *           "name": "Trees",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
@@ -8302,7 +8302,7 @@ export interface components {
              *           "code": "care_move",
              *           "group": "care",
              *           "name": "When it travels",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Antenna down and stowed, pole down, cable in, before the vehicle moves.",
              *           "wanted_for": "travels"
              *         },
@@ -8310,7 +8310,7 @@ export interface components {
              *           "code": "expect_rain",
              *           "group": "expect",
              *           "name": "Heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{rain}",
              *           "wanted_for": "geo"
              *         },
@@ -8318,7 +8318,7 @@ export interface components {
              *           "code": "expect_sun",
              *           "group": "expect",
              *           "name": "Sun behind the satellite",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{sun}",
              *           "wanted_for": "geo"
              *         },
@@ -8326,7 +8326,7 @@ export interface components {
              *           "code": "expect_echo",
              *           "group": "expect",
              *           "name": "Echo",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "About {latency} there and back: in calls let the other one finish.",
              *           "wanted_for": "geo"
              *         },
@@ -8334,7 +8334,7 @@ export interface components {
              *           "code": "expect_gaps",
              *           "group": "expect",
              *           "name": "Short gaps",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{gaps}",
              *           "wanted_for": "low_orbit"
              *         },
@@ -8342,7 +8342,7 @@ export interface components {
              *           "code": "expect_night",
              *           "group": "expect",
              *           "name": "Updates",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "At night it may start again by itself for some minutes.",
              *           "wanted_for": "all"
              *         },
@@ -8350,7 +8350,7 @@ export interface components {
              *           "code": "expect_speed",
              *           "group": "expect",
              *           "name": "Speed",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{speed} It is slowest in the evening, when all are at home.",
              *           "wanted_for": "all"
              *         }
@@ -12625,7 +12625,7 @@ export interface components {
         };
         /**
          * CardLine
-         * @description A line of the customer's card; `text` is what stands there, `second` the same in the firm's second language.
+         * @description A line of the customer's card; `text` stands there, `second_text` is the same in the firm's second language.
          */
         CardLine: {
             /** Code */
@@ -12638,11 +12638,11 @@ export interface components {
             /** Name */
             name: string;
             /**
-             * Second
+             * Second Text
              * @description In the firm's second language
              * @default
              */
-            second: string;
+            second_text: string;
             /**
              * Text
              * @description What it means for the work, or what to mind
@@ -13210,7 +13210,7 @@ export interface components {
              *           "code": "lamp_ok",
              *           "group": "lights",
              *           "name": "All is well",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{online}",
              *           "wanted_for": "all"
              *         },
@@ -13218,7 +13218,7 @@ export interface components {
              *           "code": "lamp_wait",
              *           "group": "lights",
              *           "name": "Coming up",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
@@ -13226,7 +13226,7 @@ export interface components {
              *           "code": "restart_once",
              *           "group": "restart",
              *           "name": "The modem",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
              *           "wanted_for": "all"
              *         },
@@ -13234,7 +13234,7 @@ export interface components {
              *           "code": "restart_never",
              *           "group": "restart",
              *           "name": "Not the dish",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
              *         },
@@ -13242,7 +13242,7 @@ export interface components {
              *           "code": "restart_rain",
              *           "group": "restart",
              *           "name": "In heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wait until it is over before you ring.",
              *           "wanted_for": "geo"
              *         },
@@ -13250,7 +13250,7 @@ export interface components {
              *           "code": "mains",
              *           "group": "restart",
              *           "name": "If the mains fails",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{power}",
              *           "wanted_for": "all"
              *         },
@@ -13258,7 +13258,7 @@ export interface components {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{firm}. Say job {number}.",
              *           "wanted_for": "all"
              *         },
@@ -13266,7 +13266,7 @@ export interface components {
              *           "code": "ring_operator",
              *           "group": "ring",
              *           "name": "Operator",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
@@ -13274,7 +13274,7 @@ export interface components {
              *           "code": "hurt_trees",
              *           "group": "hurts",
              *           "name": "Trees and poles",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
@@ -13282,7 +13282,7 @@ export interface components {
              *           "code": "hurt_ladder",
              *           "group": "hurts",
              *           "name": "Ladders",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "No ladder leans on the mast or the antenna.",
              *           "wanted_for": "all"
              *         },
@@ -13290,7 +13290,7 @@ export interface components {
              *           "code": "hurt_washing",
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
@@ -13298,7 +13298,7 @@ export interface components {
              *           "code": "hurt_cable",
              *           "group": "hurts",
              *           "name": "The cable",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It is not bent, stapled, cut or lengthened.",
              *           "wanted_for": "all"
              *         },
@@ -13306,7 +13306,7 @@ export interface components {
              *           "code": "keep_front",
              *           "group": "keep_out",
              *           "name": "In front of the antenna",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends. Nobody stands, works or leans in front of it while it has power.",
              *           "wanted_for": "dish"
              *         },
@@ -13314,7 +13314,7 @@ export interface components {
              *           "code": "keep_over",
              *           "group": "keep_out",
              *           "name": "Over the panel",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends upwards. Nobody leans over it while it has power.",
              *           "wanted_for": "panel"
              *         },
@@ -13322,7 +13322,7 @@ export interface components {
              *           "code": "keep_roof",
              *           "group": "keep_out",
              *           "name": "The roof",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Nobody goes up for it: ring, and trained people come.",
              *           "wanted_for": "at_height"
              *         },
@@ -13330,7 +13330,7 @@ export interface components {
              *           "code": "care_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wet snow on the antenna stops the service. Let it melt, or wipe it off from the ground with a soft broom, the plug pulled.",
              *           "wanted_for": "dish"
              *         },
@@ -13338,7 +13338,7 @@ export interface components {
              *           "code": "care_panel_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
@@ -13346,7 +13346,7 @@ export interface components {
              *           "code": "care_storm",
              *           "group": "care",
              *           "name": "After a storm",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
@@ -13354,7 +13354,7 @@ export interface components {
              *           "code": "care_lightning",
              *           "group": "care",
              *           "name": "Thunder",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Keep away from the antenna and its cable. Pull the plugs before it comes, not while it is there.",
              *           "wanted_for": "all"
              *         },
@@ -13362,7 +13362,7 @@ export interface components {
              *           "code": "care_growth",
              *           "group": "care",
              *           "name": "Trees",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
@@ -13370,7 +13370,7 @@ export interface components {
              *           "code": "care_move",
              *           "group": "care",
              *           "name": "When it travels",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Antenna down and stowed, pole down, cable in, before the vehicle moves.",
              *           "wanted_for": "travels"
              *         },
@@ -13378,7 +13378,7 @@ export interface components {
              *           "code": "expect_rain",
              *           "group": "expect",
              *           "name": "Heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{rain}",
              *           "wanted_for": "geo"
              *         },
@@ -13386,7 +13386,7 @@ export interface components {
              *           "code": "expect_sun",
              *           "group": "expect",
              *           "name": "Sun behind the satellite",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{sun}",
              *           "wanted_for": "geo"
              *         },
@@ -13394,7 +13394,7 @@ export interface components {
              *           "code": "expect_echo",
              *           "group": "expect",
              *           "name": "Echo",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "About {latency} there and back: in calls let the other one finish.",
              *           "wanted_for": "geo"
              *         },
@@ -13402,7 +13402,7 @@ export interface components {
              *           "code": "expect_gaps",
              *           "group": "expect",
              *           "name": "Short gaps",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{gaps}",
              *           "wanted_for": "low_orbit"
              *         },
@@ -13410,7 +13410,7 @@ export interface components {
              *           "code": "expect_night",
              *           "group": "expect",
              *           "name": "Updates",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "At night it may start again by itself for some minutes.",
              *           "wanted_for": "all"
              *         },
@@ -13418,7 +13418,7 @@ export interface components {
              *           "code": "expect_speed",
              *           "group": "expect",
              *           "name": "Speed",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{speed} It is slowest in the evening, when all are at home.",
              *           "wanted_for": "all"
              *         }
@@ -19318,7 +19318,7 @@ export interface components {
              *           "code": "lamp_ok",
              *           "group": "lights",
              *           "name": "All is well",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{online}",
              *           "wanted_for": "all"
              *         },
@@ -19326,7 +19326,7 @@ export interface components {
              *           "code": "lamp_wait",
              *           "group": "lights",
              *           "name": "Coming up",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
@@ -19334,7 +19334,7 @@ export interface components {
              *           "code": "restart_once",
              *           "group": "restart",
              *           "name": "The modem",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
              *           "wanted_for": "all"
              *         },
@@ -19342,7 +19342,7 @@ export interface components {
              *           "code": "restart_never",
              *           "group": "restart",
              *           "name": "Not the dish",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
              *         },
@@ -19350,7 +19350,7 @@ export interface components {
              *           "code": "restart_rain",
              *           "group": "restart",
              *           "name": "In heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wait until it is over before you ring.",
              *           "wanted_for": "geo"
              *         },
@@ -19358,7 +19358,7 @@ export interface components {
              *           "code": "mains",
              *           "group": "restart",
              *           "name": "If the mains fails",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{power}",
              *           "wanted_for": "all"
              *         },
@@ -19366,7 +19366,7 @@ export interface components {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{firm}. Say job {number}.",
              *           "wanted_for": "all"
              *         },
@@ -19374,7 +19374,7 @@ export interface components {
              *           "code": "ring_operator",
              *           "group": "ring",
              *           "name": "Operator",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
@@ -19382,7 +19382,7 @@ export interface components {
              *           "code": "hurt_trees",
              *           "group": "hurts",
              *           "name": "Trees and poles",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
@@ -19390,7 +19390,7 @@ export interface components {
              *           "code": "hurt_ladder",
              *           "group": "hurts",
              *           "name": "Ladders",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "No ladder leans on the mast or the antenna.",
              *           "wanted_for": "all"
              *         },
@@ -19398,7 +19398,7 @@ export interface components {
              *           "code": "hurt_washing",
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
@@ -19406,7 +19406,7 @@ export interface components {
              *           "code": "hurt_cable",
              *           "group": "hurts",
              *           "name": "The cable",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It is not bent, stapled, cut or lengthened.",
              *           "wanted_for": "all"
              *         },
@@ -19414,7 +19414,7 @@ export interface components {
              *           "code": "keep_front",
              *           "group": "keep_out",
              *           "name": "In front of the antenna",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends. Nobody stands, works or leans in front of it while it has power.",
              *           "wanted_for": "dish"
              *         },
@@ -19422,7 +19422,7 @@ export interface components {
              *           "code": "keep_over",
              *           "group": "keep_out",
              *           "name": "Over the panel",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends upwards. Nobody leans over it while it has power.",
              *           "wanted_for": "panel"
              *         },
@@ -19430,7 +19430,7 @@ export interface components {
              *           "code": "keep_roof",
              *           "group": "keep_out",
              *           "name": "The roof",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Nobody goes up for it: ring, and trained people come.",
              *           "wanted_for": "at_height"
              *         },
@@ -19438,7 +19438,7 @@ export interface components {
              *           "code": "care_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wet snow on the antenna stops the service. Let it melt, or wipe it off from the ground with a soft broom, the plug pulled.",
              *           "wanted_for": "dish"
              *         },
@@ -19446,7 +19446,7 @@ export interface components {
              *           "code": "care_panel_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
@@ -19454,7 +19454,7 @@ export interface components {
              *           "code": "care_storm",
              *           "group": "care",
              *           "name": "After a storm",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
@@ -19462,7 +19462,7 @@ export interface components {
              *           "code": "care_lightning",
              *           "group": "care",
              *           "name": "Thunder",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Keep away from the antenna and its cable. Pull the plugs before it comes, not while it is there.",
              *           "wanted_for": "all"
              *         },
@@ -19470,7 +19470,7 @@ export interface components {
              *           "code": "care_growth",
              *           "group": "care",
              *           "name": "Trees",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
@@ -19478,7 +19478,7 @@ export interface components {
              *           "code": "care_move",
              *           "group": "care",
              *           "name": "When it travels",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Antenna down and stowed, pole down, cable in, before the vehicle moves.",
              *           "wanted_for": "travels"
              *         },
@@ -19486,7 +19486,7 @@ export interface components {
              *           "code": "expect_rain",
              *           "group": "expect",
              *           "name": "Heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{rain}",
              *           "wanted_for": "geo"
              *         },
@@ -19494,7 +19494,7 @@ export interface components {
              *           "code": "expect_sun",
              *           "group": "expect",
              *           "name": "Sun behind the satellite",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{sun}",
              *           "wanted_for": "geo"
              *         },
@@ -19502,7 +19502,7 @@ export interface components {
              *           "code": "expect_echo",
              *           "group": "expect",
              *           "name": "Echo",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "About {latency} there and back: in calls let the other one finish.",
              *           "wanted_for": "geo"
              *         },
@@ -19510,7 +19510,7 @@ export interface components {
              *           "code": "expect_gaps",
              *           "group": "expect",
              *           "name": "Short gaps",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{gaps}",
              *           "wanted_for": "low_orbit"
              *         },
@@ -19518,7 +19518,7 @@ export interface components {
              *           "code": "expect_night",
              *           "group": "expect",
              *           "name": "Updates",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "At night it may start again by itself for some minutes.",
              *           "wanted_for": "all"
              *         },
@@ -19526,7 +19526,7 @@ export interface components {
              *           "code": "expect_speed",
              *           "group": "expect",
              *           "name": "Speed",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{speed} It is slowest in the evening, when all are at home.",
              *           "wanted_for": "all"
              *         }
@@ -29081,7 +29081,7 @@ export interface components {
              *             "code": "lamp_ok",
              *             "group": "lights",
              *             "name": "All is well",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "{online}",
              *             "wanted_for": "all"
              *           },
@@ -29089,7 +29089,7 @@ export interface components {
              *             "code": "lamp_wait",
              *             "group": "lights",
              *             "name": "Coming up",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *             "wanted_for": "all"
              *           },
@@ -29097,7 +29097,7 @@ export interface components {
              *             "code": "restart_once",
              *             "group": "restart",
              *             "name": "The modem",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
              *             "wanted_for": "all"
              *           },
@@ -29105,7 +29105,7 @@ export interface components {
              *             "code": "restart_never",
              *             "group": "restart",
              *             "name": "Not the dish",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *             "wanted_for": "all"
              *           },
@@ -29113,7 +29113,7 @@ export interface components {
              *             "code": "restart_rain",
              *             "group": "restart",
              *             "name": "In heavy rain",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "Wait until it is over before you ring.",
              *             "wanted_for": "geo"
              *           },
@@ -29121,7 +29121,7 @@ export interface components {
              *             "code": "mains",
              *             "group": "restart",
              *             "name": "If the mains fails",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "{power}",
              *             "wanted_for": "all"
              *           },
@@ -29129,7 +29129,7 @@ export interface components {
              *             "code": "ring_firm",
              *             "group": "ring",
              *             "name": "Installer",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "{firm}. Say job {number}.",
              *             "wanted_for": "all"
              *           },
@@ -29137,7 +29137,7 @@ export interface components {
              *             "code": "ring_operator",
              *             "group": "ring",
              *             "name": "Operator",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "For bills and outages of the whole network: the number on your contract.",
              *             "wanted_for": "all"
              *           },
@@ -29145,7 +29145,7 @@ export interface components {
              *             "code": "hurt_trees",
              *             "group": "hurts",
              *             "name": "Trees and poles",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "What grows or is put up in front of the antenna takes the service away.",
              *             "wanted_for": "all"
              *           },
@@ -29153,7 +29153,7 @@ export interface components {
              *             "code": "hurt_ladder",
              *             "group": "hurts",
              *             "name": "Ladders",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "No ladder leans on the mast or the antenna.",
              *             "wanted_for": "all"
              *           },
@@ -29161,7 +29161,7 @@ export interface components {
              *             "code": "hurt_washing",
              *             "group": "hurts",
              *             "name": "Washing lines, flags and parasols",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "Not in front of the antenna. No paint or stickers on it.",
              *             "wanted_for": "all"
              *           },
@@ -29169,7 +29169,7 @@ export interface components {
              *             "code": "hurt_cable",
              *             "group": "hurts",
              *             "name": "The cable",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "It is not bent, stapled, cut or lengthened.",
              *             "wanted_for": "all"
              *           },
@@ -29177,7 +29177,7 @@ export interface components {
              *             "code": "keep_front",
              *             "group": "keep_out",
              *             "name": "In front of the antenna",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "It sends. Nobody stands, works or leans in front of it while it has power.",
              *             "wanted_for": "dish"
              *           },
@@ -29185,7 +29185,7 @@ export interface components {
              *             "code": "keep_over",
              *             "group": "keep_out",
              *             "name": "Over the panel",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "It sends upwards. Nobody leans over it while it has power.",
              *             "wanted_for": "panel"
              *           },
@@ -29193,7 +29193,7 @@ export interface components {
              *             "code": "keep_roof",
              *             "group": "keep_out",
              *             "name": "The roof",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "Nobody goes up for it: ring, and trained people come.",
              *             "wanted_for": "at_height"
              *           },
@@ -29201,7 +29201,7 @@ export interface components {
              *             "code": "care_snow",
              *             "group": "care",
              *             "name": "Snow and ice",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "Wet snow on the antenna stops the service. Let it melt, or wipe it off from the ground with a soft broom, the plug pulled.",
              *             "wanted_for": "dish"
              *           },
@@ -29209,7 +29209,7 @@ export interface components {
              *             "code": "care_panel_snow",
              *             "group": "care",
              *             "name": "Snow and ice",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
              *             "wanted_for": "panel"
              *           },
@@ -29217,7 +29217,7 @@ export interface components {
              *             "code": "care_storm",
              *             "group": "care",
              *             "name": "After a storm",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *             "wanted_for": "all"
              *           },
@@ -29225,7 +29225,7 @@ export interface components {
              *             "code": "care_lightning",
              *             "group": "care",
              *             "name": "Thunder",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "Keep away from the antenna and its cable. Pull the plugs before it comes, not while it is there.",
              *             "wanted_for": "all"
              *           },
@@ -29233,7 +29233,7 @@ export interface components {
              *             "code": "care_growth",
              *             "group": "care",
              *             "name": "Trees",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "Have them looked at when the service gets worse in summer.",
              *             "wanted_for": "all"
              *           },
@@ -29241,7 +29241,7 @@ export interface components {
              *             "code": "care_move",
              *             "group": "care",
              *             "name": "When it travels",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "Antenna down and stowed, pole down, cable in, before the vehicle moves.",
              *             "wanted_for": "travels"
              *           },
@@ -29249,7 +29249,7 @@ export interface components {
              *             "code": "expect_rain",
              *             "group": "expect",
              *             "name": "Heavy rain",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "{rain}",
              *             "wanted_for": "geo"
              *           },
@@ -29257,7 +29257,7 @@ export interface components {
              *             "code": "expect_sun",
              *             "group": "expect",
              *             "name": "Sun behind the satellite",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "{sun}",
              *             "wanted_for": "geo"
              *           },
@@ -29265,7 +29265,7 @@ export interface components {
              *             "code": "expect_echo",
              *             "group": "expect",
              *             "name": "Echo",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "About {latency} there and back: in calls let the other one finish.",
              *             "wanted_for": "geo"
              *           },
@@ -29273,7 +29273,7 @@ export interface components {
              *             "code": "expect_gaps",
              *             "group": "expect",
              *             "name": "Short gaps",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "{gaps}",
              *             "wanted_for": "low_orbit"
              *           },
@@ -29281,7 +29281,7 @@ export interface components {
              *             "code": "expect_night",
              *             "group": "expect",
              *             "name": "Updates",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "At night it may start again by itself for some minutes.",
              *             "wanted_for": "all"
              *           },
@@ -29289,7 +29289,7 @@ export interface components {
              *             "code": "expect_speed",
              *             "group": "expect",
              *             "name": "Speed",
-             *             "second": "",
+             *             "second_text": "",
              *             "text": "{speed} It is slowest in the evening, when all are at home.",
              *             "wanted_for": "all"
              *           }
@@ -34247,7 +34247,7 @@ export interface components {
              *           "code": "lamp_ok",
              *           "group": "lights",
              *           "name": "All is well",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{online}",
              *           "wanted_for": "all"
              *         },
@@ -34255,7 +34255,7 @@ export interface components {
              *           "code": "lamp_wait",
              *           "group": "lights",
              *           "name": "Coming up",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
@@ -34263,7 +34263,7 @@ export interface components {
              *           "code": "restart_once",
              *           "group": "restart",
              *           "name": "The modem",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
              *           "wanted_for": "all"
              *         },
@@ -34271,7 +34271,7 @@ export interface components {
              *           "code": "restart_never",
              *           "group": "restart",
              *           "name": "Not the dish",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
              *         },
@@ -34279,7 +34279,7 @@ export interface components {
              *           "code": "restart_rain",
              *           "group": "restart",
              *           "name": "In heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wait until it is over before you ring.",
              *           "wanted_for": "geo"
              *         },
@@ -34287,7 +34287,7 @@ export interface components {
              *           "code": "mains",
              *           "group": "restart",
              *           "name": "If the mains fails",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{power}",
              *           "wanted_for": "all"
              *         },
@@ -34295,7 +34295,7 @@ export interface components {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{firm}. Say job {number}.",
              *           "wanted_for": "all"
              *         },
@@ -34303,7 +34303,7 @@ export interface components {
              *           "code": "ring_operator",
              *           "group": "ring",
              *           "name": "Operator",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
@@ -34311,7 +34311,7 @@ export interface components {
              *           "code": "hurt_trees",
              *           "group": "hurts",
              *           "name": "Trees and poles",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
@@ -34319,7 +34319,7 @@ export interface components {
              *           "code": "hurt_ladder",
              *           "group": "hurts",
              *           "name": "Ladders",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "No ladder leans on the mast or the antenna.",
              *           "wanted_for": "all"
              *         },
@@ -34327,7 +34327,7 @@ export interface components {
              *           "code": "hurt_washing",
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
@@ -34335,7 +34335,7 @@ export interface components {
              *           "code": "hurt_cable",
              *           "group": "hurts",
              *           "name": "The cable",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It is not bent, stapled, cut or lengthened.",
              *           "wanted_for": "all"
              *         },
@@ -34343,7 +34343,7 @@ export interface components {
              *           "code": "keep_front",
              *           "group": "keep_out",
              *           "name": "In front of the antenna",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends. Nobody stands, works or leans in front of it while it has power.",
              *           "wanted_for": "dish"
              *         },
@@ -34351,7 +34351,7 @@ export interface components {
              *           "code": "keep_over",
              *           "group": "keep_out",
              *           "name": "Over the panel",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends upwards. Nobody leans over it while it has power.",
              *           "wanted_for": "panel"
              *         },
@@ -34359,7 +34359,7 @@ export interface components {
              *           "code": "keep_roof",
              *           "group": "keep_out",
              *           "name": "The roof",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Nobody goes up for it: ring, and trained people come.",
              *           "wanted_for": "at_height"
              *         },
@@ -34367,7 +34367,7 @@ export interface components {
              *           "code": "care_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wet snow on the antenna stops the service. Let it melt, or wipe it off from the ground with a soft broom, the plug pulled.",
              *           "wanted_for": "dish"
              *         },
@@ -34375,7 +34375,7 @@ export interface components {
              *           "code": "care_panel_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
@@ -34383,7 +34383,7 @@ export interface components {
              *           "code": "care_storm",
              *           "group": "care",
              *           "name": "After a storm",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
@@ -34391,7 +34391,7 @@ export interface components {
              *           "code": "care_lightning",
              *           "group": "care",
              *           "name": "Thunder",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Keep away from the antenna and its cable. Pull the plugs before it comes, not while it is there.",
              *           "wanted_for": "all"
              *         },
@@ -34399,7 +34399,7 @@ export interface components {
              *           "code": "care_growth",
              *           "group": "care",
              *           "name": "Trees",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
@@ -34407,7 +34407,7 @@ export interface components {
              *           "code": "care_move",
              *           "group": "care",
              *           "name": "When it travels",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Antenna down and stowed, pole down, cable in, before the vehicle moves.",
              *           "wanted_for": "travels"
              *         },
@@ -34415,7 +34415,7 @@ export interface components {
              *           "code": "expect_rain",
              *           "group": "expect",
              *           "name": "Heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{rain}",
              *           "wanted_for": "geo"
              *         },
@@ -34423,7 +34423,7 @@ export interface components {
              *           "code": "expect_sun",
              *           "group": "expect",
              *           "name": "Sun behind the satellite",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{sun}",
              *           "wanted_for": "geo"
              *         },
@@ -34431,7 +34431,7 @@ export interface components {
              *           "code": "expect_echo",
              *           "group": "expect",
              *           "name": "Echo",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "About {latency} there and back: in calls let the other one finish.",
              *           "wanted_for": "geo"
              *         },
@@ -34439,7 +34439,7 @@ export interface components {
              *           "code": "expect_gaps",
              *           "group": "expect",
              *           "name": "Short gaps",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{gaps}",
              *           "wanted_for": "low_orbit"
              *         },
@@ -34447,7 +34447,7 @@ export interface components {
              *           "code": "expect_night",
              *           "group": "expect",
              *           "name": "Updates",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "At night it may start again by itself for some minutes.",
              *           "wanted_for": "all"
              *         },
@@ -34455,7 +34455,7 @@ export interface components {
              *           "code": "expect_speed",
              *           "group": "expect",
              *           "name": "Speed",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{speed} It is slowest in the evening, when all are at home.",
              *           "wanted_for": "all"
              *         }
@@ -37934,7 +37934,7 @@ export interface components {
              *           "code": "lamp_ok",
              *           "group": "lights",
              *           "name": "All is well",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{online}",
              *           "wanted_for": "all"
              *         },
@@ -37942,7 +37942,7 @@ export interface components {
              *           "code": "lamp_wait",
              *           "group": "lights",
              *           "name": "Coming up",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
@@ -37950,7 +37950,7 @@ export interface components {
              *           "code": "restart_once",
              *           "group": "restart",
              *           "name": "The modem",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
              *           "wanted_for": "all"
              *         },
@@ -37958,7 +37958,7 @@ export interface components {
              *           "code": "restart_never",
              *           "group": "restart",
              *           "name": "Not the dish",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
              *         },
@@ -37966,7 +37966,7 @@ export interface components {
              *           "code": "restart_rain",
              *           "group": "restart",
              *           "name": "In heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wait until it is over before you ring.",
              *           "wanted_for": "geo"
              *         },
@@ -37974,7 +37974,7 @@ export interface components {
              *           "code": "mains",
              *           "group": "restart",
              *           "name": "If the mains fails",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{power}",
              *           "wanted_for": "all"
              *         },
@@ -37982,7 +37982,7 @@ export interface components {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{firm}. Say job {number}.",
              *           "wanted_for": "all"
              *         },
@@ -37990,7 +37990,7 @@ export interface components {
              *           "code": "ring_operator",
              *           "group": "ring",
              *           "name": "Operator",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
@@ -37998,7 +37998,7 @@ export interface components {
              *           "code": "hurt_trees",
              *           "group": "hurts",
              *           "name": "Trees and poles",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
@@ -38006,7 +38006,7 @@ export interface components {
              *           "code": "hurt_ladder",
              *           "group": "hurts",
              *           "name": "Ladders",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "No ladder leans on the mast or the antenna.",
              *           "wanted_for": "all"
              *         },
@@ -38014,7 +38014,7 @@ export interface components {
              *           "code": "hurt_washing",
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
@@ -38022,7 +38022,7 @@ export interface components {
              *           "code": "hurt_cable",
              *           "group": "hurts",
              *           "name": "The cable",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It is not bent, stapled, cut or lengthened.",
              *           "wanted_for": "all"
              *         },
@@ -38030,7 +38030,7 @@ export interface components {
              *           "code": "keep_front",
              *           "group": "keep_out",
              *           "name": "In front of the antenna",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends. Nobody stands, works or leans in front of it while it has power.",
              *           "wanted_for": "dish"
              *         },
@@ -38038,7 +38038,7 @@ export interface components {
              *           "code": "keep_over",
              *           "group": "keep_out",
              *           "name": "Over the panel",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends upwards. Nobody leans over it while it has power.",
              *           "wanted_for": "panel"
              *         },
@@ -38046,7 +38046,7 @@ export interface components {
              *           "code": "keep_roof",
              *           "group": "keep_out",
              *           "name": "The roof",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Nobody goes up for it: ring, and trained people come.",
              *           "wanted_for": "at_height"
              *         },
@@ -38054,7 +38054,7 @@ export interface components {
              *           "code": "care_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wet snow on the antenna stops the service. Let it melt, or wipe it off from the ground with a soft broom, the plug pulled.",
              *           "wanted_for": "dish"
              *         },
@@ -38062,7 +38062,7 @@ export interface components {
              *           "code": "care_panel_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
@@ -38070,7 +38070,7 @@ export interface components {
              *           "code": "care_storm",
              *           "group": "care",
              *           "name": "After a storm",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
@@ -38078,7 +38078,7 @@ export interface components {
              *           "code": "care_lightning",
              *           "group": "care",
              *           "name": "Thunder",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Keep away from the antenna and its cable. Pull the plugs before it comes, not while it is there.",
              *           "wanted_for": "all"
              *         },
@@ -38086,7 +38086,7 @@ export interface components {
              *           "code": "care_growth",
              *           "group": "care",
              *           "name": "Trees",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
@@ -38094,7 +38094,7 @@ export interface components {
              *           "code": "care_move",
              *           "group": "care",
              *           "name": "When it travels",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Antenna down and stowed, pole down, cable in, before the vehicle moves.",
              *           "wanted_for": "travels"
              *         },
@@ -38102,7 +38102,7 @@ export interface components {
              *           "code": "expect_rain",
              *           "group": "expect",
              *           "name": "Heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{rain}",
              *           "wanted_for": "geo"
              *         },
@@ -38110,7 +38110,7 @@ export interface components {
              *           "code": "expect_sun",
              *           "group": "expect",
              *           "name": "Sun behind the satellite",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{sun}",
              *           "wanted_for": "geo"
              *         },
@@ -38118,7 +38118,7 @@ export interface components {
              *           "code": "expect_echo",
              *           "group": "expect",
              *           "name": "Echo",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "About {latency} there and back: in calls let the other one finish.",
              *           "wanted_for": "geo"
              *         },
@@ -38126,7 +38126,7 @@ export interface components {
              *           "code": "expect_gaps",
              *           "group": "expect",
              *           "name": "Short gaps",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{gaps}",
              *           "wanted_for": "low_orbit"
              *         },
@@ -38134,7 +38134,7 @@ export interface components {
              *           "code": "expect_night",
              *           "group": "expect",
              *           "name": "Updates",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "At night it may start again by itself for some minutes.",
              *           "wanted_for": "all"
              *         },
@@ -38142,7 +38142,7 @@ export interface components {
              *           "code": "expect_speed",
              *           "group": "expect",
              *           "name": "Speed",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{speed} It is slowest in the evening, when all are at home.",
              *           "wanted_for": "all"
              *         }
@@ -41290,7 +41290,7 @@ export interface components {
              *           "code": "lamp_ok",
              *           "group": "lights",
              *           "name": "All is well",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{online}",
              *           "wanted_for": "all"
              *         },
@@ -41298,7 +41298,7 @@ export interface components {
              *           "code": "lamp_wait",
              *           "group": "lights",
              *           "name": "Coming up",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
@@ -41306,7 +41306,7 @@ export interface components {
              *           "code": "restart_once",
              *           "group": "restart",
              *           "name": "The modem",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
              *           "wanted_for": "all"
              *         },
@@ -41314,7 +41314,7 @@ export interface components {
              *           "code": "restart_never",
              *           "group": "restart",
              *           "name": "Not the dish",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
              *         },
@@ -41322,7 +41322,7 @@ export interface components {
              *           "code": "restart_rain",
              *           "group": "restart",
              *           "name": "In heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wait until it is over before you ring.",
              *           "wanted_for": "geo"
              *         },
@@ -41330,7 +41330,7 @@ export interface components {
              *           "code": "mains",
              *           "group": "restart",
              *           "name": "If the mains fails",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{power}",
              *           "wanted_for": "all"
              *         },
@@ -41338,7 +41338,7 @@ export interface components {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{firm}. Say job {number}.",
              *           "wanted_for": "all"
              *         },
@@ -41346,7 +41346,7 @@ export interface components {
              *           "code": "ring_operator",
              *           "group": "ring",
              *           "name": "Operator",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
@@ -41354,7 +41354,7 @@ export interface components {
              *           "code": "hurt_trees",
              *           "group": "hurts",
              *           "name": "Trees and poles",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
@@ -41362,7 +41362,7 @@ export interface components {
              *           "code": "hurt_ladder",
              *           "group": "hurts",
              *           "name": "Ladders",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "No ladder leans on the mast or the antenna.",
              *           "wanted_for": "all"
              *         },
@@ -41370,7 +41370,7 @@ export interface components {
              *           "code": "hurt_washing",
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
@@ -41378,7 +41378,7 @@ export interface components {
              *           "code": "hurt_cable",
              *           "group": "hurts",
              *           "name": "The cable",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It is not bent, stapled, cut or lengthened.",
              *           "wanted_for": "all"
              *         },
@@ -41386,7 +41386,7 @@ export interface components {
              *           "code": "keep_front",
              *           "group": "keep_out",
              *           "name": "In front of the antenna",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends. Nobody stands, works or leans in front of it while it has power.",
              *           "wanted_for": "dish"
              *         },
@@ -41394,7 +41394,7 @@ export interface components {
              *           "code": "keep_over",
              *           "group": "keep_out",
              *           "name": "Over the panel",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends upwards. Nobody leans over it while it has power.",
              *           "wanted_for": "panel"
              *         },
@@ -41402,7 +41402,7 @@ export interface components {
              *           "code": "keep_roof",
              *           "group": "keep_out",
              *           "name": "The roof",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Nobody goes up for it: ring, and trained people come.",
              *           "wanted_for": "at_height"
              *         },
@@ -41410,7 +41410,7 @@ export interface components {
              *           "code": "care_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wet snow on the antenna stops the service. Let it melt, or wipe it off from the ground with a soft broom, the plug pulled.",
              *           "wanted_for": "dish"
              *         },
@@ -41418,7 +41418,7 @@ export interface components {
              *           "code": "care_panel_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
@@ -41426,7 +41426,7 @@ export interface components {
              *           "code": "care_storm",
              *           "group": "care",
              *           "name": "After a storm",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
@@ -41434,7 +41434,7 @@ export interface components {
              *           "code": "care_lightning",
              *           "group": "care",
              *           "name": "Thunder",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Keep away from the antenna and its cable. Pull the plugs before it comes, not while it is there.",
              *           "wanted_for": "all"
              *         },
@@ -41442,7 +41442,7 @@ export interface components {
              *           "code": "care_growth",
              *           "group": "care",
              *           "name": "Trees",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
@@ -41450,7 +41450,7 @@ export interface components {
              *           "code": "care_move",
              *           "group": "care",
              *           "name": "When it travels",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Antenna down and stowed, pole down, cable in, before the vehicle moves.",
              *           "wanted_for": "travels"
              *         },
@@ -41458,7 +41458,7 @@ export interface components {
              *           "code": "expect_rain",
              *           "group": "expect",
              *           "name": "Heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{rain}",
              *           "wanted_for": "geo"
              *         },
@@ -41466,7 +41466,7 @@ export interface components {
              *           "code": "expect_sun",
              *           "group": "expect",
              *           "name": "Sun behind the satellite",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{sun}",
              *           "wanted_for": "geo"
              *         },
@@ -41474,7 +41474,7 @@ export interface components {
              *           "code": "expect_echo",
              *           "group": "expect",
              *           "name": "Echo",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "About {latency} there and back: in calls let the other one finish.",
              *           "wanted_for": "geo"
              *         },
@@ -41482,7 +41482,7 @@ export interface components {
              *           "code": "expect_gaps",
              *           "group": "expect",
              *           "name": "Short gaps",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{gaps}",
              *           "wanted_for": "low_orbit"
              *         },
@@ -41490,7 +41490,7 @@ export interface components {
              *           "code": "expect_night",
              *           "group": "expect",
              *           "name": "Updates",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "At night it may start again by itself for some minutes.",
              *           "wanted_for": "all"
              *         },
@@ -41498,7 +41498,7 @@ export interface components {
              *           "code": "expect_speed",
              *           "group": "expect",
              *           "name": "Speed",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{speed} It is slowest in the evening, when all are at home.",
              *           "wanted_for": "all"
              *         }
@@ -47599,7 +47599,7 @@ export interface components {
              *           "code": "lamp_ok",
              *           "group": "lights",
              *           "name": "All is well",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{online}",
              *           "wanted_for": "all"
              *         },
@@ -47607,7 +47607,7 @@ export interface components {
              *           "code": "lamp_wait",
              *           "group": "lights",
              *           "name": "Coming up",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
@@ -47615,7 +47615,7 @@ export interface components {
              *           "code": "restart_once",
              *           "group": "restart",
              *           "name": "The modem",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
              *           "wanted_for": "all"
              *         },
@@ -47623,7 +47623,7 @@ export interface components {
              *           "code": "restart_never",
              *           "group": "restart",
              *           "name": "Not the dish",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
              *         },
@@ -47631,7 +47631,7 @@ export interface components {
              *           "code": "restart_rain",
              *           "group": "restart",
              *           "name": "In heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wait until it is over before you ring.",
              *           "wanted_for": "geo"
              *         },
@@ -47639,7 +47639,7 @@ export interface components {
              *           "code": "mains",
              *           "group": "restart",
              *           "name": "If the mains fails",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{power}",
              *           "wanted_for": "all"
              *         },
@@ -47647,7 +47647,7 @@ export interface components {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{firm}. Say job {number}.",
              *           "wanted_for": "all"
              *         },
@@ -47655,7 +47655,7 @@ export interface components {
              *           "code": "ring_operator",
              *           "group": "ring",
              *           "name": "Operator",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
@@ -47663,7 +47663,7 @@ export interface components {
              *           "code": "hurt_trees",
              *           "group": "hurts",
              *           "name": "Trees and poles",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
@@ -47671,7 +47671,7 @@ export interface components {
              *           "code": "hurt_ladder",
              *           "group": "hurts",
              *           "name": "Ladders",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "No ladder leans on the mast or the antenna.",
              *           "wanted_for": "all"
              *         },
@@ -47679,7 +47679,7 @@ export interface components {
              *           "code": "hurt_washing",
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
@@ -47687,7 +47687,7 @@ export interface components {
              *           "code": "hurt_cable",
              *           "group": "hurts",
              *           "name": "The cable",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It is not bent, stapled, cut or lengthened.",
              *           "wanted_for": "all"
              *         },
@@ -47695,7 +47695,7 @@ export interface components {
              *           "code": "keep_front",
              *           "group": "keep_out",
              *           "name": "In front of the antenna",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends. Nobody stands, works or leans in front of it while it has power.",
              *           "wanted_for": "dish"
              *         },
@@ -47703,7 +47703,7 @@ export interface components {
              *           "code": "keep_over",
              *           "group": "keep_out",
              *           "name": "Over the panel",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends upwards. Nobody leans over it while it has power.",
              *           "wanted_for": "panel"
              *         },
@@ -47711,7 +47711,7 @@ export interface components {
              *           "code": "keep_roof",
              *           "group": "keep_out",
              *           "name": "The roof",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Nobody goes up for it: ring, and trained people come.",
              *           "wanted_for": "at_height"
              *         },
@@ -47719,7 +47719,7 @@ export interface components {
              *           "code": "care_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wet snow on the antenna stops the service. Let it melt, or wipe it off from the ground with a soft broom, the plug pulled.",
              *           "wanted_for": "dish"
              *         },
@@ -47727,7 +47727,7 @@ export interface components {
              *           "code": "care_panel_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
@@ -47735,7 +47735,7 @@ export interface components {
              *           "code": "care_storm",
              *           "group": "care",
              *           "name": "After a storm",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
@@ -47743,7 +47743,7 @@ export interface components {
              *           "code": "care_lightning",
              *           "group": "care",
              *           "name": "Thunder",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Keep away from the antenna and its cable. Pull the plugs before it comes, not while it is there.",
              *           "wanted_for": "all"
              *         },
@@ -47751,7 +47751,7 @@ export interface components {
              *           "code": "care_growth",
              *           "group": "care",
              *           "name": "Trees",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
@@ -47759,7 +47759,7 @@ export interface components {
              *           "code": "care_move",
              *           "group": "care",
              *           "name": "When it travels",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Antenna down and stowed, pole down, cable in, before the vehicle moves.",
              *           "wanted_for": "travels"
              *         },
@@ -47767,7 +47767,7 @@ export interface components {
              *           "code": "expect_rain",
              *           "group": "expect",
              *           "name": "Heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{rain}",
              *           "wanted_for": "geo"
              *         },
@@ -47775,7 +47775,7 @@ export interface components {
              *           "code": "expect_sun",
              *           "group": "expect",
              *           "name": "Sun behind the satellite",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{sun}",
              *           "wanted_for": "geo"
              *         },
@@ -47783,7 +47783,7 @@ export interface components {
              *           "code": "expect_echo",
              *           "group": "expect",
              *           "name": "Echo",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "About {latency} there and back: in calls let the other one finish.",
              *           "wanted_for": "geo"
              *         },
@@ -47791,7 +47791,7 @@ export interface components {
              *           "code": "expect_gaps",
              *           "group": "expect",
              *           "name": "Short gaps",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{gaps}",
              *           "wanted_for": "low_orbit"
              *         },
@@ -47799,7 +47799,7 @@ export interface components {
              *           "code": "expect_night",
              *           "group": "expect",
              *           "name": "Updates",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "At night it may start again by itself for some minutes.",
              *           "wanted_for": "all"
              *         },
@@ -47807,7 +47807,7 @@ export interface components {
              *           "code": "expect_speed",
              *           "group": "expect",
              *           "name": "Speed",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{speed} It is slowest in the evening, when all are at home.",
              *           "wanted_for": "all"
              *         }
@@ -52795,7 +52795,7 @@ export interface components {
              *           "code": "lamp_ok",
              *           "group": "lights",
              *           "name": "All is well",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{online}",
              *           "wanted_for": "all"
              *         },
@@ -52803,7 +52803,7 @@ export interface components {
              *           "code": "lamp_wait",
              *           "group": "lights",
              *           "name": "Coming up",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
@@ -52811,7 +52811,7 @@ export interface components {
              *           "code": "restart_once",
              *           "group": "restart",
              *           "name": "The modem",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
              *           "wanted_for": "all"
              *         },
@@ -52819,7 +52819,7 @@ export interface components {
              *           "code": "restart_never",
              *           "group": "restart",
              *           "name": "Not the dish",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
              *         },
@@ -52827,7 +52827,7 @@ export interface components {
              *           "code": "restart_rain",
              *           "group": "restart",
              *           "name": "In heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wait until it is over before you ring.",
              *           "wanted_for": "geo"
              *         },
@@ -52835,7 +52835,7 @@ export interface components {
              *           "code": "mains",
              *           "group": "restart",
              *           "name": "If the mains fails",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{power}",
              *           "wanted_for": "all"
              *         },
@@ -52843,7 +52843,7 @@ export interface components {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{firm}. Say job {number}.",
              *           "wanted_for": "all"
              *         },
@@ -52851,7 +52851,7 @@ export interface components {
              *           "code": "ring_operator",
              *           "group": "ring",
              *           "name": "Operator",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
@@ -52859,7 +52859,7 @@ export interface components {
              *           "code": "hurt_trees",
              *           "group": "hurts",
              *           "name": "Trees and poles",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
@@ -52867,7 +52867,7 @@ export interface components {
              *           "code": "hurt_ladder",
              *           "group": "hurts",
              *           "name": "Ladders",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "No ladder leans on the mast or the antenna.",
              *           "wanted_for": "all"
              *         },
@@ -52875,7 +52875,7 @@ export interface components {
              *           "code": "hurt_washing",
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
@@ -52883,7 +52883,7 @@ export interface components {
              *           "code": "hurt_cable",
              *           "group": "hurts",
              *           "name": "The cable",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It is not bent, stapled, cut or lengthened.",
              *           "wanted_for": "all"
              *         },
@@ -52891,7 +52891,7 @@ export interface components {
              *           "code": "keep_front",
              *           "group": "keep_out",
              *           "name": "In front of the antenna",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends. Nobody stands, works or leans in front of it while it has power.",
              *           "wanted_for": "dish"
              *         },
@@ -52899,7 +52899,7 @@ export interface components {
              *           "code": "keep_over",
              *           "group": "keep_out",
              *           "name": "Over the panel",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends upwards. Nobody leans over it while it has power.",
              *           "wanted_for": "panel"
              *         },
@@ -52907,7 +52907,7 @@ export interface components {
              *           "code": "keep_roof",
              *           "group": "keep_out",
              *           "name": "The roof",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Nobody goes up for it: ring, and trained people come.",
              *           "wanted_for": "at_height"
              *         },
@@ -52915,7 +52915,7 @@ export interface components {
              *           "code": "care_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wet snow on the antenna stops the service. Let it melt, or wipe it off from the ground with a soft broom, the plug pulled.",
              *           "wanted_for": "dish"
              *         },
@@ -52923,7 +52923,7 @@ export interface components {
              *           "code": "care_panel_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
@@ -52931,7 +52931,7 @@ export interface components {
              *           "code": "care_storm",
              *           "group": "care",
              *           "name": "After a storm",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
@@ -52939,7 +52939,7 @@ export interface components {
              *           "code": "care_lightning",
              *           "group": "care",
              *           "name": "Thunder",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Keep away from the antenna and its cable. Pull the plugs before it comes, not while it is there.",
              *           "wanted_for": "all"
              *         },
@@ -52947,7 +52947,7 @@ export interface components {
              *           "code": "care_growth",
              *           "group": "care",
              *           "name": "Trees",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
@@ -52955,7 +52955,7 @@ export interface components {
              *           "code": "care_move",
              *           "group": "care",
              *           "name": "When it travels",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Antenna down and stowed, pole down, cable in, before the vehicle moves.",
              *           "wanted_for": "travels"
              *         },
@@ -52963,7 +52963,7 @@ export interface components {
              *           "code": "expect_rain",
              *           "group": "expect",
              *           "name": "Heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{rain}",
              *           "wanted_for": "geo"
              *         },
@@ -52971,7 +52971,7 @@ export interface components {
              *           "code": "expect_sun",
              *           "group": "expect",
              *           "name": "Sun behind the satellite",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{sun}",
              *           "wanted_for": "geo"
              *         },
@@ -52979,7 +52979,7 @@ export interface components {
              *           "code": "expect_echo",
              *           "group": "expect",
              *           "name": "Echo",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "About {latency} there and back: in calls let the other one finish.",
              *           "wanted_for": "geo"
              *         },
@@ -52987,7 +52987,7 @@ export interface components {
              *           "code": "expect_gaps",
              *           "group": "expect",
              *           "name": "Short gaps",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{gaps}",
              *           "wanted_for": "low_orbit"
              *         },
@@ -52995,7 +52995,7 @@ export interface components {
              *           "code": "expect_night",
              *           "group": "expect",
              *           "name": "Updates",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "At night it may start again by itself for some minutes.",
              *           "wanted_for": "all"
              *         },
@@ -53003,7 +53003,7 @@ export interface components {
              *           "code": "expect_speed",
              *           "group": "expect",
              *           "name": "Speed",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{speed} It is slowest in the evening, when all are at home.",
              *           "wanted_for": "all"
              *         }
@@ -58990,7 +58990,7 @@ export interface components {
              *           "code": "lamp_ok",
              *           "group": "lights",
              *           "name": "All is well",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{online}",
              *           "wanted_for": "all"
              *         },
@@ -58998,7 +58998,7 @@ export interface components {
              *           "code": "lamp_wait",
              *           "group": "lights",
              *           "name": "Coming up",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
@@ -59006,7 +59006,7 @@ export interface components {
              *           "code": "restart_once",
              *           "group": "restart",
              *           "name": "The modem",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
              *           "wanted_for": "all"
              *         },
@@ -59014,7 +59014,7 @@ export interface components {
              *           "code": "restart_never",
              *           "group": "restart",
              *           "name": "Not the dish",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
              *         },
@@ -59022,7 +59022,7 @@ export interface components {
              *           "code": "restart_rain",
              *           "group": "restart",
              *           "name": "In heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wait until it is over before you ring.",
              *           "wanted_for": "geo"
              *         },
@@ -59030,7 +59030,7 @@ export interface components {
              *           "code": "mains",
              *           "group": "restart",
              *           "name": "If the mains fails",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{power}",
              *           "wanted_for": "all"
              *         },
@@ -59038,7 +59038,7 @@ export interface components {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{firm}. Say job {number}.",
              *           "wanted_for": "all"
              *         },
@@ -59046,7 +59046,7 @@ export interface components {
              *           "code": "ring_operator",
              *           "group": "ring",
              *           "name": "Operator",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
@@ -59054,7 +59054,7 @@ export interface components {
              *           "code": "hurt_trees",
              *           "group": "hurts",
              *           "name": "Trees and poles",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
@@ -59062,7 +59062,7 @@ export interface components {
              *           "code": "hurt_ladder",
              *           "group": "hurts",
              *           "name": "Ladders",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "No ladder leans on the mast or the antenna.",
              *           "wanted_for": "all"
              *         },
@@ -59070,7 +59070,7 @@ export interface components {
              *           "code": "hurt_washing",
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
@@ -59078,7 +59078,7 @@ export interface components {
              *           "code": "hurt_cable",
              *           "group": "hurts",
              *           "name": "The cable",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It is not bent, stapled, cut or lengthened.",
              *           "wanted_for": "all"
              *         },
@@ -59086,7 +59086,7 @@ export interface components {
              *           "code": "keep_front",
              *           "group": "keep_out",
              *           "name": "In front of the antenna",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends. Nobody stands, works or leans in front of it while it has power.",
              *           "wanted_for": "dish"
              *         },
@@ -59094,7 +59094,7 @@ export interface components {
              *           "code": "keep_over",
              *           "group": "keep_out",
              *           "name": "Over the panel",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends upwards. Nobody leans over it while it has power.",
              *           "wanted_for": "panel"
              *         },
@@ -59102,7 +59102,7 @@ export interface components {
              *           "code": "keep_roof",
              *           "group": "keep_out",
              *           "name": "The roof",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Nobody goes up for it: ring, and trained people come.",
              *           "wanted_for": "at_height"
              *         },
@@ -59110,7 +59110,7 @@ export interface components {
              *           "code": "care_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wet snow on the antenna stops the service. Let it melt, or wipe it off from the ground with a soft broom, the plug pulled.",
              *           "wanted_for": "dish"
              *         },
@@ -59118,7 +59118,7 @@ export interface components {
              *           "code": "care_panel_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
@@ -59126,7 +59126,7 @@ export interface components {
              *           "code": "care_storm",
              *           "group": "care",
              *           "name": "After a storm",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
@@ -59134,7 +59134,7 @@ export interface components {
              *           "code": "care_lightning",
              *           "group": "care",
              *           "name": "Thunder",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Keep away from the antenna and its cable. Pull the plugs before it comes, not while it is there.",
              *           "wanted_for": "all"
              *         },
@@ -59142,7 +59142,7 @@ export interface components {
              *           "code": "care_growth",
              *           "group": "care",
              *           "name": "Trees",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
@@ -59150,7 +59150,7 @@ export interface components {
              *           "code": "care_move",
              *           "group": "care",
              *           "name": "When it travels",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Antenna down and stowed, pole down, cable in, before the vehicle moves.",
              *           "wanted_for": "travels"
              *         },
@@ -59158,7 +59158,7 @@ export interface components {
              *           "code": "expect_rain",
              *           "group": "expect",
              *           "name": "Heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{rain}",
              *           "wanted_for": "geo"
              *         },
@@ -59166,7 +59166,7 @@ export interface components {
              *           "code": "expect_sun",
              *           "group": "expect",
              *           "name": "Sun behind the satellite",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{sun}",
              *           "wanted_for": "geo"
              *         },
@@ -59174,7 +59174,7 @@ export interface components {
              *           "code": "expect_echo",
              *           "group": "expect",
              *           "name": "Echo",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "About {latency} there and back: in calls let the other one finish.",
              *           "wanted_for": "geo"
              *         },
@@ -59182,7 +59182,7 @@ export interface components {
              *           "code": "expect_gaps",
              *           "group": "expect",
              *           "name": "Short gaps",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{gaps}",
              *           "wanted_for": "low_orbit"
              *         },
@@ -59190,7 +59190,7 @@ export interface components {
              *           "code": "expect_night",
              *           "group": "expect",
              *           "name": "Updates",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "At night it may start again by itself for some minutes.",
              *           "wanted_for": "all"
              *         },
@@ -59198,7 +59198,7 @@ export interface components {
              *           "code": "expect_speed",
              *           "group": "expect",
              *           "name": "Speed",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{speed} It is slowest in the evening, when all are at home.",
              *           "wanted_for": "all"
              *         }
@@ -63058,7 +63058,7 @@ export interface components {
              *           "code": "lamp_ok",
              *           "group": "lights",
              *           "name": "All is well",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{online}",
              *           "wanted_for": "all"
              *         },
@@ -63066,7 +63066,7 @@ export interface components {
              *           "code": "lamp_wait",
              *           "group": "lights",
              *           "name": "Coming up",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
@@ -63074,7 +63074,7 @@ export interface components {
              *           "code": "restart_once",
              *           "group": "restart",
              *           "name": "The modem",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
              *           "wanted_for": "all"
              *         },
@@ -63082,7 +63082,7 @@ export interface components {
              *           "code": "restart_never",
              *           "group": "restart",
              *           "name": "Not the dish",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
              *         },
@@ -63090,7 +63090,7 @@ export interface components {
              *           "code": "restart_rain",
              *           "group": "restart",
              *           "name": "In heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wait until it is over before you ring.",
              *           "wanted_for": "geo"
              *         },
@@ -63098,7 +63098,7 @@ export interface components {
              *           "code": "mains",
              *           "group": "restart",
              *           "name": "If the mains fails",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{power}",
              *           "wanted_for": "all"
              *         },
@@ -63106,7 +63106,7 @@ export interface components {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{firm}. Say job {number}.",
              *           "wanted_for": "all"
              *         },
@@ -63114,7 +63114,7 @@ export interface components {
              *           "code": "ring_operator",
              *           "group": "ring",
              *           "name": "Operator",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
@@ -63122,7 +63122,7 @@ export interface components {
              *           "code": "hurt_trees",
              *           "group": "hurts",
              *           "name": "Trees and poles",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
@@ -63130,7 +63130,7 @@ export interface components {
              *           "code": "hurt_ladder",
              *           "group": "hurts",
              *           "name": "Ladders",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "No ladder leans on the mast or the antenna.",
              *           "wanted_for": "all"
              *         },
@@ -63138,7 +63138,7 @@ export interface components {
              *           "code": "hurt_washing",
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
@@ -63146,7 +63146,7 @@ export interface components {
              *           "code": "hurt_cable",
              *           "group": "hurts",
              *           "name": "The cable",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It is not bent, stapled, cut or lengthened.",
              *           "wanted_for": "all"
              *         },
@@ -63154,7 +63154,7 @@ export interface components {
              *           "code": "keep_front",
              *           "group": "keep_out",
              *           "name": "In front of the antenna",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends. Nobody stands, works or leans in front of it while it has power.",
              *           "wanted_for": "dish"
              *         },
@@ -63162,7 +63162,7 @@ export interface components {
              *           "code": "keep_over",
              *           "group": "keep_out",
              *           "name": "Over the panel",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends upwards. Nobody leans over it while it has power.",
              *           "wanted_for": "panel"
              *         },
@@ -63170,7 +63170,7 @@ export interface components {
              *           "code": "keep_roof",
              *           "group": "keep_out",
              *           "name": "The roof",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Nobody goes up for it: ring, and trained people come.",
              *           "wanted_for": "at_height"
              *         },
@@ -63178,7 +63178,7 @@ export interface components {
              *           "code": "care_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wet snow on the antenna stops the service. Let it melt, or wipe it off from the ground with a soft broom, the plug pulled.",
              *           "wanted_for": "dish"
              *         },
@@ -63186,7 +63186,7 @@ export interface components {
              *           "code": "care_panel_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
@@ -63194,7 +63194,7 @@ export interface components {
              *           "code": "care_storm",
              *           "group": "care",
              *           "name": "After a storm",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
@@ -63202,7 +63202,7 @@ export interface components {
              *           "code": "care_lightning",
              *           "group": "care",
              *           "name": "Thunder",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Keep away from the antenna and its cable. Pull the plugs before it comes, not while it is there.",
              *           "wanted_for": "all"
              *         },
@@ -63210,7 +63210,7 @@ export interface components {
              *           "code": "care_growth",
              *           "group": "care",
              *           "name": "Trees",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
@@ -63218,7 +63218,7 @@ export interface components {
              *           "code": "care_move",
              *           "group": "care",
              *           "name": "When it travels",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Antenna down and stowed, pole down, cable in, before the vehicle moves.",
              *           "wanted_for": "travels"
              *         },
@@ -63226,7 +63226,7 @@ export interface components {
              *           "code": "expect_rain",
              *           "group": "expect",
              *           "name": "Heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{rain}",
              *           "wanted_for": "geo"
              *         },
@@ -63234,7 +63234,7 @@ export interface components {
              *           "code": "expect_sun",
              *           "group": "expect",
              *           "name": "Sun behind the satellite",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{sun}",
              *           "wanted_for": "geo"
              *         },
@@ -63242,7 +63242,7 @@ export interface components {
              *           "code": "expect_echo",
              *           "group": "expect",
              *           "name": "Echo",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "About {latency} there and back: in calls let the other one finish.",
              *           "wanted_for": "geo"
              *         },
@@ -63250,7 +63250,7 @@ export interface components {
              *           "code": "expect_gaps",
              *           "group": "expect",
              *           "name": "Short gaps",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{gaps}",
              *           "wanted_for": "low_orbit"
              *         },
@@ -63258,7 +63258,7 @@ export interface components {
              *           "code": "expect_night",
              *           "group": "expect",
              *           "name": "Updates",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "At night it may start again by itself for some minutes.",
              *           "wanted_for": "all"
              *         },
@@ -63266,7 +63266,7 @@ export interface components {
              *           "code": "expect_speed",
              *           "group": "expect",
              *           "name": "Speed",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{speed} It is slowest in the evening, when all are at home.",
              *           "wanted_for": "all"
              *         }
@@ -68373,7 +68373,7 @@ export interface components {
              *           "code": "lamp_ok",
              *           "group": "lights",
              *           "name": "All is well",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{online}",
              *           "wanted_for": "all"
              *         },
@@ -68381,7 +68381,7 @@ export interface components {
              *           "code": "lamp_wait",
              *           "group": "lights",
              *           "name": "Coming up",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "After it gets power lights flash, then come on one by one: {coming}. Still flashing after half an hour: ring.",
              *           "wanted_for": "all"
              *         },
@@ -68389,7 +68389,7 @@ export interface components {
              *           "code": "restart_once",
              *           "group": "restart",
              *           "name": "The modem",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
              *           "wanted_for": "all"
              *         },
@@ -68397,7 +68397,7 @@ export interface components {
              *           "code": "restart_never",
              *           "group": "restart",
              *           "name": "Not the dish",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
              *         },
@@ -68405,7 +68405,7 @@ export interface components {
              *           "code": "restart_rain",
              *           "group": "restart",
              *           "name": "In heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wait until it is over before you ring.",
              *           "wanted_for": "geo"
              *         },
@@ -68413,7 +68413,7 @@ export interface components {
              *           "code": "mains",
              *           "group": "restart",
              *           "name": "If the mains fails",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{power}",
              *           "wanted_for": "all"
              *         },
@@ -68421,7 +68421,7 @@ export interface components {
              *           "code": "ring_firm",
              *           "group": "ring",
              *           "name": "Installer",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{firm}. Say job {number}.",
              *           "wanted_for": "all"
              *         },
@@ -68429,7 +68429,7 @@ export interface components {
              *           "code": "ring_operator",
              *           "group": "ring",
              *           "name": "Operator",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "For bills and outages of the whole network: the number on your contract.",
              *           "wanted_for": "all"
              *         },
@@ -68437,7 +68437,7 @@ export interface components {
              *           "code": "hurt_trees",
              *           "group": "hurts",
              *           "name": "Trees and poles",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "What grows or is put up in front of the antenna takes the service away.",
              *           "wanted_for": "all"
              *         },
@@ -68445,7 +68445,7 @@ export interface components {
              *           "code": "hurt_ladder",
              *           "group": "hurts",
              *           "name": "Ladders",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "No ladder leans on the mast or the antenna.",
              *           "wanted_for": "all"
              *         },
@@ -68453,7 +68453,7 @@ export interface components {
              *           "code": "hurt_washing",
              *           "group": "hurts",
              *           "name": "Washing lines, flags and parasols",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Not in front of the antenna. No paint or stickers on it.",
              *           "wanted_for": "all"
              *         },
@@ -68461,7 +68461,7 @@ export interface components {
              *           "code": "hurt_cable",
              *           "group": "hurts",
              *           "name": "The cable",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It is not bent, stapled, cut or lengthened.",
              *           "wanted_for": "all"
              *         },
@@ -68469,7 +68469,7 @@ export interface components {
              *           "code": "keep_front",
              *           "group": "keep_out",
              *           "name": "In front of the antenna",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends. Nobody stands, works or leans in front of it while it has power.",
              *           "wanted_for": "dish"
              *         },
@@ -68477,7 +68477,7 @@ export interface components {
              *           "code": "keep_over",
              *           "group": "keep_out",
              *           "name": "Over the panel",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "It sends upwards. Nobody leans over it while it has power.",
              *           "wanted_for": "panel"
              *         },
@@ -68485,7 +68485,7 @@ export interface components {
              *           "code": "keep_roof",
              *           "group": "keep_out",
              *           "name": "The roof",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Nobody goes up for it: ring, and trained people come.",
              *           "wanted_for": "at_height"
              *         },
@@ -68493,7 +68493,7 @@ export interface components {
              *           "code": "care_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Wet snow on the antenna stops the service. Let it melt, or wipe it off from the ground with a soft broom, the plug pulled.",
              *           "wanted_for": "dish"
              *         },
@@ -68501,7 +68501,7 @@ export interface components {
              *           "code": "care_panel_snow",
              *           "group": "care",
              *           "name": "Snow and ice",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
@@ -68509,7 +68509,7 @@ export interface components {
              *           "code": "care_storm",
              *           "group": "care",
              *           "name": "After a storm",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "See from the ground whether it stands as it did. If it moved, ring: do not push it back.",
              *           "wanted_for": "all"
              *         },
@@ -68517,7 +68517,7 @@ export interface components {
              *           "code": "care_lightning",
              *           "group": "care",
              *           "name": "Thunder",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Keep away from the antenna and its cable. Pull the plugs before it comes, not while it is there.",
              *           "wanted_for": "all"
              *         },
@@ -68525,7 +68525,7 @@ export interface components {
              *           "code": "care_growth",
              *           "group": "care",
              *           "name": "Trees",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Have them looked at when the service gets worse in summer.",
              *           "wanted_for": "all"
              *         },
@@ -68533,7 +68533,7 @@ export interface components {
              *           "code": "care_move",
              *           "group": "care",
              *           "name": "When it travels",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "Antenna down and stowed, pole down, cable in, before the vehicle moves.",
              *           "wanted_for": "travels"
              *         },
@@ -68541,7 +68541,7 @@ export interface components {
              *           "code": "expect_rain",
              *           "group": "expect",
              *           "name": "Heavy rain",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{rain}",
              *           "wanted_for": "geo"
              *         },
@@ -68549,7 +68549,7 @@ export interface components {
              *           "code": "expect_sun",
              *           "group": "expect",
              *           "name": "Sun behind the satellite",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{sun}",
              *           "wanted_for": "geo"
              *         },
@@ -68557,7 +68557,7 @@ export interface components {
              *           "code": "expect_echo",
              *           "group": "expect",
              *           "name": "Echo",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "About {latency} there and back: in calls let the other one finish.",
              *           "wanted_for": "geo"
              *         },
@@ -68565,7 +68565,7 @@ export interface components {
              *           "code": "expect_gaps",
              *           "group": "expect",
              *           "name": "Short gaps",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{gaps}",
              *           "wanted_for": "low_orbit"
              *         },
@@ -68573,7 +68573,7 @@ export interface components {
              *           "code": "expect_night",
              *           "group": "expect",
              *           "name": "Updates",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "At night it may start again by itself for some minutes.",
              *           "wanted_for": "all"
              *         },
@@ -68581,7 +68581,7 @@ export interface components {
              *           "code": "expect_speed",
              *           "group": "expect",
              *           "name": "Speed",
-             *           "second": "",
+             *           "second_text": "",
              *           "text": "{speed} It is slowest in the evening, when all are at home.",
              *           "wanted_for": "all"
              *         }
