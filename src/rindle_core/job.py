@@ -16,7 +16,7 @@ from rindle_core.stations.evidence import Evidence, evidence_of
 from rindle_core.stations.fold import StationView, course_of, views
 from rindle_core.stations.guide import NextStep, next_step
 from rindle_core.stations.handover.part import HandOverPart
-from rindle_core.stations.handover.signing import may_be_signed
+from rindle_core.stations.handover.signing import waits_for
 from rindle_core.stations.mount.part import MountPart
 from rindle_core.stations.peak.part import PeakPart
 from rindle_core.stations.sky.part import SkyPart
@@ -29,6 +29,7 @@ class JobAssessment(BriefPart, AimPart, SkyPart, MountPart, CablePart, BuildPart
     next_step: NextStep | None = Field(default=None, description="What is to be done next; None in older records")
     evidence: list[Evidence] = Field(default_factory=list, description="What is not shown yet, waived or not")
     may_sign_off: bool
+    sign_waits_for: list[str] = Field(default_factory=list, description="What stands against signing; empty: nothing")
     verdict: Level
 
 
@@ -42,11 +43,13 @@ def assess(job: JobInput) -> Outcome[JobAssessment]:
     evidence = evidence_of(findings, job.handover.waivers)
     every = [one for found in findings.values() for one in found]
     shown = views(answers)
+    against = waits_for(outcomes, evidence)
     assessment = JobAssessment.model_construct(
         stations=shown,
         next_step=next_step(shown),
         evidence=evidence,
-        may_sign_off=may_be_signed(outcomes, evidence),
+        may_sign_off=not against,
+        sign_waits_for=against,
         verdict=worst(every),
         **results,
     )

@@ -15,6 +15,12 @@ SIGNED = "2026-101"
 LOG = "start,seconds,cause\n2026-12-20T01:10:00Z,4.0,blocked\n2026-12-20T06:40:00Z,9.5,network\n"
 
 
+@pytest.fixture(autouse=True)
+def in_the_next_year(monkeypatch):
+    """Follow-ups are entered once their day has come."""
+    monkeypatch.setattr("rindle_server.jobs.after.timezone.now", lambda: dt.datetime(2027, 1, 20, 9, tzinfo=dt.UTC))
+
+
 def after(crew, number=SIGNED):
     return crew.get(f"/api/jobs/{number}/after").json()
 
@@ -38,6 +44,9 @@ def test_follow_ups_are_kept_beside_a_record_that_stays_sealed(crew):
     assert crew.get(f"/api/jobs/{SIGNED}/changes").json()[0]["words"] == "Looked at"
     assert faults(crew.patch("/api/jobs/2026-102/after", "{}", **JSON))["job"].startswith("Job 2026-102 is not handed")
     assert "later_marks.0.on" in faults(patch(crew, later_marks=[{"code": "week", "on": "soon"}]))
+    for day in ("2026-11-22", "2027-01-21"):  # before the hand-over, and still to come
+        assert "later_marks.0.on" in faults(patch(crew, later_marks=[{"code": "week", "on": day}]))
+    assert "later_events.0.code" in faults(patch(crew, later_events=[{"code": "gremlins", "on": "2026-12-01"}]))
 
 
 def test_a_level_that_fell_since_the_day_of_the_work_is_said(crew):

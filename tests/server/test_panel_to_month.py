@@ -107,7 +107,7 @@ def hand_over(crew, words):
     return post(crew, "sign-off", name=WHO)
 
 
-def test_a_panel_from_its_trial_to_a_month_after_the_hand_over(crew, settings, tmp_path):
+def test_a_panel_from_its_trial_to_a_month_after_the_hand_over(crew, settings, tmp_path, monkeypatch):
     settings.HOME = tmp_path
     change(crew, NUMBER, date="2026-12-03", old_line="")
     tried_elsewhere(crew)
@@ -129,6 +129,8 @@ def test_a_panel_from_its_trial_to_a_month_after_the_hand_over(crew, settings, t
     uses = {one["code"]: one["level"] for one in told["watched"]["uses"]}
     assert (uses["call"], uses["stream"]) == ("mind", "hold")
     assert "handover.watch" in [one["code"] for one in told["findings"]]
+    a_month_later = dt.datetime.combine(later, dt.time(12), dt.UTC)
+    monkeypatch.setattr("rindle_server.jobs.after.timezone.now", lambda: a_month_later)
     mark = {"code": "month", "on": later.isoformat(), "found": "visit", "note": "a new pole", "by": WHO}
     answer = crew.patch(at("after"), json.dumps({"later_marks": [mark]}), **JSON).json()
     assert next(one["level"] for one in answer["result"]["findings"] if one["code"] == "after.later") == "hold"

@@ -143,6 +143,7 @@ LABELS: dict[str, str] = {
     "free_until": "Free until",
     "fresnel_share": "Share of the Fresnel zone kept free",
     "from_ground_m": "Worked on from the ground up to",
+    "gain_sure_percent": "How sure a gain must be",
     "game_gaps_per_h": "Game: most gaps",
     "gateway": "Devices leave through",
     "grade": "Class of its bolts",

@@ -242,6 +242,12 @@ class HouseRules(Model):
     keep_secrets: Literal["no", "yes"] = Field(
         default="no", description="Whether codes and passwords stay in a job once it is signed off"
     )
+    gain_sure_percent: float = Field(
+        default=50.0,
+        gt=0,
+        le=99,
+        description="How sure a gain must be before it is called one: three runs on both sides",
+    )
     run_spread_share: float = Field(
         default=0.5, gt=0, le=5, description="Spread of the download runs, over their median, that is minded"
     )

@@ -113,14 +113,7 @@ def handover_blocks(facts: JobInput, result: JobAssessment, system: System) -> B
     """Every run, the interval of the gain, the watch, the uses, what was proved, given and shown, and objections."""
     told, zone, words = facts.handover, result.zone, facts.picks.words
     accepted, watched = result.acceptance, result.watched
-    ratio = accepted.ratio
-    gain = (
-        ""
-        if ratio is None
-        else f"{ratio.times_factor:.1f} times the old, between {ratio.low_factor:.1f} and "
-        f"{'any multiple' if ratio.high_factor is None else f'{ratio.high_factor:.1f}'}, "
-        f"at least {ratio.coverage_percent:.0f} % sure"
-    )
+    gain = accepted.ratio.said if accepted.ratio else ""
     links = {"": "", "wired": "wired", "wireless": "wireless"}
     return [
         *block("gain", "Gain", [("Download", gain)]),

@@ -102,6 +102,8 @@ def look_at(told: BundleJob) -> Look:
             raise InputError.one("file", f"job {told.number} holds changes that another job here has: it is no copy")
         return Look(told, "new", _free_number(told.number))
     look = Look(told, "same", job.number, seen_head=job.head)
+    if job.shelf == "deleted":
+        look.why = "It lies among those that were taken out: bring it back at Jobs to see it."
     sealed_here, sealed_there = job.record_sha256, told.signed.record_sha256 if told.signed else ""
     if sealed_here and sealed_there and sealed_here != sealed_there:
         look.state = "refused"

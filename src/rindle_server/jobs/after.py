@@ -12,7 +12,7 @@ from django.utils import timezone
 from rindle_core.kernel.model import parse
 from rindle_core.kernel.registry import Outcome
 from rindle_core.science.site_clock import day_at
-from rindle_core.stations.handover.after import AfterFacts, AfterResult, after_of
+from rindle_core.stations.handover.after import AfterFacts, AfterResult, after_of, refuse_after
 from rindle_server.errors import Conflict
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.journal import keep_beside, turn_of, with_ids
@@ -35,7 +35,11 @@ def change_after(job: Job, change: Mapping[str, Any]) -> None:
         job.refresh_from_db()
         row = job.docs.filter(station=ROOM).first()
         kept = {name: value for name, value in {**(row.data if row else {}), **change}.items() if value is not None}
-        checked = parse(AfterFacts, kept).model_dump(mode="json", exclude_defaults=True)
+        told, brief = parse(AfterFacts, kept), assessed(job).facts.brief
+        zone = brief.zone
+        words = assessed(job).facts.picks.words
+        refuse_after(told, words, day_at(job.signed_off_at, zone), day_at(timezone.now(), zone))
+        checked = told.model_dump(mode="json", exclude_defaults=True)
         keep_beside(job, ROOM, with_ids(AfterFacts, checked, f"{job.head + 1}"))
 
 

@@ -10,7 +10,6 @@ from django.utils import timezone
 from rindle_core import __version__
 from rindle_core.catalogue.models import Instrument
 from rindle_core.stations.aim.instruments import checks_at_peak
-from rindle_core.stations.names import NAMES
 from rindle_core.stations.secrets import masked_change, masked_facts, masked_part
 from rindle_server.errors import Conflict
 from rindle_server.jobs import models
@@ -29,7 +28,7 @@ def sign_off(draft: Draft, by: str, at: dt.datetime | None = None, account: str 
     """
     job, found = draft.job, assessed(draft.job)
     if not found.result.may_sign_off:
-        raise Conflict.one("job", f"Not yet to be signed off: {'; '.join(_open(found))}.")
+        raise Conflict.one("job", f"Not yet to be signed off: {'; '.join(found.result.sign_waits_for)}.")
     if not by.strip():
         raise Conflict.one("name", "Enter the name of the person who signs.")
     job.signed_off_at = at or timezone.now()
@@ -87,20 +86,6 @@ def _forget_secrets(job: models.Job, found: Assessed) -> None:
         if ops != change.ops:
             change.ops = ops
             change.save(update_fields=["ops"])
-
-
-def _open(found: Assessed) -> list[str]:
-    """What still stands against signing, station by station."""
-    held = [station.name for station in found.result.stations if station.verdict == "hold"]
-    reasons = [f"{', '.join(held)} on hold"] if held else []
-    if found.result.bringup is None or not found.result.bringup.online:
-        reasons.append("the terminal is not online")
-    if found.result.acceptance.after is None:
-        reasons.append("the new service is not measured")
-    open_ones = [one for one in found.result.evidence if one.waiver is None]
-    names = {NAMES[one.station]: one.message for one in reversed(open_ones)}
-    reasons += [f"{name}: {message[0].lower()}{message[1:]}" for name, message in reversed(names.items())]
-    return reasons
 
 
 def _teach_instruments(job: models.Job, found: Assessed) -> None:

@@ -4977,6 +4977,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -5088,6 +5089,11 @@ export interface components {
              * @description After the work, by part of the day
              */
             by_time?: components["schemas"]["NamedFigures"][];
+            /**
+             * Counted
+             * @description As what each run counts; empty in older records
+             */
+            counted?: components["schemas"]["CountedRun"][];
             /** @description Before the antenna was aligned finely */
             found?: components["schemas"]["ServiceFigures"] | null;
             /**
@@ -5422,6 +5428,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -5714,6 +5721,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -6061,6 +6069,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -6352,6 +6361,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -6515,6 +6525,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -8045,6 +8056,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -12007,6 +12019,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -13125,6 +13138,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -16649,6 +16663,22 @@ export interface components {
             overlap_money: number;
         };
         /**
+         * CountedRun
+         * @description As what a run counts.
+         */
+        CountedRun: {
+            /**
+             * Number
+             * @description From 1, in the order in which the runs stand
+             */
+            number: number;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "before" | "after" | "found" | "elsewhere" | "left_out";
+        };
+        /**
          * Cover
          * @description The guide's stored best was cleared before an axis.
          */
@@ -16739,6 +16769,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -17366,6 +17397,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -17861,6 +17893,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -17962,6 +17995,21 @@ export interface components {
             labels: components["schemas"]["Label"][];
         };
         /**
+         * Drive
+         * @description Whether a vehicle may drive off.
+         */
+        Drive: {
+            /**
+             * Begun
+             * @description Whether somebody has begun to pack
+             */
+            begun: boolean;
+            /** Ready */
+            ready: boolean;
+            /** Still */
+            still: string[];
+        };
+        /**
          * EarthInput
          * @description What of the path is made, the wire, and the readings.
          */
@@ -18033,6 +18081,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -18404,6 +18453,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -18821,6 +18871,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -19118,6 +19169,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -22557,6 +22609,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -23334,6 +23387,12 @@ export interface components {
              * @default 1.6
              */
             from_ground_m: number;
+            /**
+             * Gain Sure Percent
+             * @description How sure a gain must be before it is called one: three runs on both sides
+             * @default 50
+             */
+            gain_sure_percent: number;
             /**
              * Game Gaps Per H
              * @description Gaps of any length an hour that a game bears
@@ -24303,6 +24362,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -24444,6 +24504,8 @@ export interface components {
             drawn_pieces?: components["schemas"]["CablePiece"][];
             /** @description The planned position's cable as the plan has it */
             drawn_way?: components["schemas"]["CableWay"] | null;
+            /** @description Of a set that travels */
+            drive?: components["schemas"]["Drive"] | null;
             earth?: components["schemas"]["EarthResult"] | null;
             elevation_peak: components["schemas"]["PeakView"] | null;
             /**
@@ -24525,6 +24587,11 @@ export interface components {
             second_language: boolean;
             /** Second Pass Gain Db */
             second_pass_gain_db: number | null;
+            /**
+             * Sign Waits For
+             * @description What stands against signing; empty: nothing
+             */
+            sign_waits_for?: string[];
             site_wind?: components["schemas"]["SiteWindResult"] | null;
             sky: components["schemas"]["SkyResult"] | null;
             /** @description Positions compared, and the trial; None in records of older versions */
@@ -28997,6 +29064,7 @@ export interface components {
              *         "foam_least_c": 5,
              *         "fresnel_share": 0.6,
              *         "from_ground_m": 1.6,
+             *         "gain_sure_percent": 50,
              *         "game_gaps_per_h": 4,
              *         "ground_ohm": 25,
              *         "growth_years": 5,
@@ -33447,6 +33515,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -33678,6 +33747,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -34045,6 +34115,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -37498,6 +37569,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -37811,6 +37883,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -45339,6 +45412,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -46967,6 +47041,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -47512,6 +47587,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -51321,6 +51397,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -51968,6 +52045,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -52328,6 +52406,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -52555,6 +52634,12 @@ export interface components {
             high_factor: number | null;
             /** Low Factor */
             low_factor: number;
+            /**
+             * Said
+             * @description In a sentence; empty in older records
+             * @default
+             */
+            said: string;
             /** Times Factor */
             times_factor: number;
         };
@@ -56026,6 +56111,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -56197,6 +56283,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -57030,6 +57117,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -57363,6 +57451,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -57566,6 +57655,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -57862,6 +57952,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -58354,6 +58445,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -58683,6 +58775,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -62232,6 +62325,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -62456,6 +62550,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -62609,6 +62704,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -66278,6 +66374,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -67446,6 +67543,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -67951,6 +68049,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -68181,6 +68280,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -68329,7 +68429,7 @@ export interface components {
             text: string;
             /**
              * Watched
-             * @description Whether gaps were watched: without it no use is called clear
+             * @description Whether gaps were watched well enough: without it no use is called clear
              */
             watched: boolean;
         };
@@ -68366,6 +68466,12 @@ export interface components {
              * @description Of the watch; empty: none
              */
             gaps?: components["schemas"]["UseVerdict"][];
+            /**
+             * Gaps Proved
+             * @description Whether a gap that is not in the watch was not there
+             * @default false
+             */
+            gaps_proved: boolean;
             /**
              * @default {
              *       "card_lines": [
@@ -71775,6 +71881,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -72300,6 +72407,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -72586,6 +72694,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -72736,6 +72845,12 @@ export interface components {
              * @description Lower end of the gaps an hour, 90 % sure (Poisson, exact)
              */
             gaps_low_per_h: number;
+            /**
+             * Proves
+             * @description Whether it was long enough, by a log, and with something to hold an empty log against: else gaps that are not in it may have been there
+             * @default false
+             */
+            proves: boolean;
             /** Uses */
             uses: components["schemas"]["UseVerdict"][];
             /**
@@ -72818,6 +72933,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -72970,6 +73086,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,
@@ -73212,6 +73329,7 @@ export interface components {
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
              *       "game_gaps_per_h": 4,
              *       "ground_ohm": 25,
              *       "growth_years": 5,

@@ -169,7 +169,7 @@ describe('Hand over', () => {
     const signed = words(await openSheet(HandOverSheet, job))
     for (const one of [before!, after!])
       expect(signed).toContain(
-        `${one.down_mbps.toFixed(1)} Mbit/s, between ${one.down_low_mbps!.toFixed(1)} Mbit/s and ${one.down_high_mbps!.toFixed(1)} Mbit/s, ${one.coverage_percent!.toFixed(0)} % sure`,
+        `${one.down_mbps.toFixed(1)} Mbit/s, between ${one.down_low_mbps!.toFixed(1)} Mbit/s and ${one.down_high_mbps!.toFixed(1)} Mbit/s, ${Math.floor(one.coverage_percent!)} % sure`,
       )
   })
 

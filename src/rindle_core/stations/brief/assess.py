@@ -36,6 +36,7 @@ from rindle_core.stations.brief.part import BriefPart
 from rindle_core.stations.brief.place_files import ApartInput, ApartResult, apart
 from rindle_core.stations.brief.repair_faults import RepairInput, judge_repair, repair_faults
 from rindle_core.stations.brief.settled_before import visit_of
+from rindle_core.stations.brief.visit import stowed_of
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.station import Context
 from rindle_core.stations.traits import traits_of
@@ -142,6 +143,7 @@ def assess(context: Context) -> Outcome[BriefPart]:
     traits = sorted(traits_of(job.picks, job.brief.permanence))
     broken = repair_faults(RepairInput(seen=job.brief.repair_seen, traits=traits, words=job.picks.words)).result
     part = BriefPart(
+        drive=stowed_of(job.brief, job.picks.words),
         repair=broken if job.brief.follows else None,
         position_mounts=stands_on,
         order=ordered.result if ordered else None,

@@ -11,7 +11,7 @@ from rindle_core.catalogue.house_words import DEFAULT_WORDS, HouseWords
 from rindle_core.catalogue.mounts import SURFACES, Surface
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
-from rindle_core.kernel.model import Facts
+from rindle_core.kernel.model import Facts, Model
 from rindle_core.stations.brief.costs import CostItem
 from rindle_core.stations.brief.findings import DRIVE, INDOOR, RETURN_VISIT, TRAVEL
 from rindle_core.stations.brief.visit_tasks import DayWeather, VisitTask
@@ -213,6 +213,14 @@ class VisitFacts(Facts):
     lineup_person: Annotated[str, Entry("Who will be on site")] = Field(default="", max_length=120)
 
 
+class Drive(Model):
+    """Whether a vehicle may drive off."""
+
+    ready: bool
+    begun: bool = Field(description="Whether somebody has begun to pack")
+    still: list[str]
+
+
 def judge_visit(visit: VisitFacts, visit_on: dt.date, words: HouseWords = DEFAULT_WORDS) -> list[Finding]:
     """A temporary set-up needs a day on which it ends; a height job needs somebody who may do it."""
     findings = []
@@ -248,6 +256,14 @@ def _judge_travel(visit: VisitFacts, words: HouseWords) -> list[Finding]:
             clears_by="Check it for each place, across borders above all, then tick it." if still else "",
         ),
     ]
+
+
+def stowed_of(visit: VisitFacts, words: HouseWords) -> Drive | None:
+    """What is still to be packed of a set that travels; None of one that does not, or where the house lists nothing."""
+    if visit.permanence != "portable" or not words.stowed:
+        return None
+    still = [one.name for one in words.stowed if one.code not in visit.stowed]
+    return Drive(ready=not still, begun=bool(visit.stowed), still=still)
 
 
 def _judge_drive(stowed: list[str], words: HouseWords) -> list[Finding]:
@@ -289,4 +305,4 @@ def _judge_indoor(settled: list[str], words: HouseWords) -> list[Finding]:
     ]
 
 
-__all__ = ["METHOD_ERROR_M", "Permanence", "PlaceMethod", "VisitFacts", "judge_visit"]
+__all__ = ["METHOD_ERROR_M", "Drive", "Permanence", "PlaceMethod", "VisitFacts", "judge_visit", "stowed_of"]

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import datetime as dt
+import math
 from collections.abc import Sequence
+from typing import Literal
 
 from pydantic import Field
 
@@ -67,6 +69,13 @@ class LeftOut(Model):
     why: str
 
 
+class CountedRun(Model):
+    """As what a run counts."""
+
+    number: int = Field(description="From 1, in the order in which the runs stand")
+    side: Literal["before", "after", "found", "elsewhere", "left_out"]
+
+
 class HourRun(Model):
     """A run at its hour of the day by the site's clock."""
 
@@ -90,6 +99,9 @@ class AcceptanceResult(Model):
     found: ServiceFigures | None = Field(default=None, description="Before the antenna was aligned finely")
     aligned: ServiceFigures | None = Field(default=None, description="After it was aligned finely")
     left_out: list[LeftOut] = Field(default_factory=list)
+    counted: list[CountedRun] = Field(
+        default_factory=list, description="As what each run counts; empty in older records"
+    )
 
 
 def _judge_alike(runs: Sequence[ServiceRun]) -> list[Finding]:
@@ -133,6 +145,18 @@ def _counted(given: AcceptanceInput) -> tuple[list[ServiceRun], list[LeftOut]]:
         else:
             kept.append(run)
     return kept, out
+
+
+def _side(
+    run: ServiceRun, number: int, left_out: Sequence[LeftOut], planned: str
+) -> Literal["before", "after", "found", "elsewhere", "left_out"]:
+    if run.when == "before":
+        return "before"
+    if any(one.number == number for one in left_out):
+        return "left_out"
+    if (run.letter or planned) != planned:
+        return "elsewhere"
+    return "found" if run.aligning == "found" else "after"
 
 
 def _named(runs: Sequence[ServiceRun], names: Sequence[str]) -> list[NamedFigures]:
@@ -190,6 +214,10 @@ def acceptance(given: AcceptanceInput) -> Outcome[AcceptanceResult]:
         found=figures_of([run for run in at_place if run.aligning == "found"]),
         aligned=figures_of([run for run in now if run.aligning == "aligned"]),
         left_out=left_out,
+        counted=[
+            CountedRun(number=number, side=_side(run, number, left_out, given.position_letter))
+            for number, run in enumerate(given.runs, start=1)
+        ],
     )
     return Outcome(result, _judge(given, result, now))
 
@@ -214,14 +242,15 @@ def _judge(given: AcceptanceInput, result: AcceptanceResult, now: Sequence[Servi
             clear="Runs enough were made",
             under="One or two runs prove little",
             why="Single tests vary too much; the median of three or more can be held against.",
-            so=f"The median of all such runs lies between the ends with {result.after.coverage_percent:.0f} %.",
+            so="The median of all such runs lies between the ends with "
+            f"{math.floor(result.after.coverage_percent or 0.0)} %.",
             clears_by="Make more runs, some minutes apart.",
         )
     )
     return [
         *findings,
         *_judge_spread(given, result.after),
-        *_judge_gain(result),
+        *_judge_gain(given, result),
         *_judge_sources(result),
         *_judge_hours(now, given),
     ]
@@ -276,34 +305,30 @@ def _judge_spread(given: AcceptanceInput, after: ServiceFigures) -> list[Finding
     ]
 
 
-def _judge_gain(result: AcceptanceResult) -> list[Finding]:
+def _judge_gain(given: AcceptanceInput, result: AcceptanceResult) -> list[Finding]:
+    """Faster is said where the interval lies over the old and is sure enough; a run on each side proves nothing."""
     before, after, ratio = result.before, result.after, result.ratio
     if before is None or after is None:
         return []
-    if ratio is None or ratio.low_factor > 1.0:
+    sure = ratio is not None and ratio.coverage_percent >= given.rules.gain_sure_percent
+    if sure and ratio is not None and ratio.low_factor > 1.0:
         level, message = Level.CLEAR, "The new service is faster than the old"
     elif after.down_mbps < before.down_mbps:
         level, message = Level.MIND, "The new service is slower than the old"
     else:
         level, message = Level.MIND, "That the new service is faster is not shown yet"
-    ends = (
-        ""
-        if ratio is None
-        else f" {ratio.times_factor:.1f} times the old, between {ratio.low_factor:.1f} and "
-        f"{'any multiple' if ratio.high_factor is None else f'{ratio.high_factor:.1f}'}, at least "
-        f"{ratio.coverage_percent:.0f} % sure."
-    )
+    said = f" {ratio.said[0].upper()}{ratio.said[1:]}." if ratio is not None else ""
     return [
         GAIN(
             level,
             message,
-            f"Median of the download runs, after against before.{ends}",
+            f"Median of the download runs, after against before.{said}",
             figure=after.down_mbps,
             limit=before.down_mbps,
             bound="at_least",
             clears_by=""
             if level is Level.CLEAR
-            else "Make more runs on both sides; compare the level with its prediction before handing over.",
+            else "Make three runs or more on both sides; compare the level with its prediction before handing over.",
         )
     ]
 
@@ -328,8 +353,17 @@ def _judge_sources(result: AcceptanceResult) -> list[Finding]:
 def _judge_hours(now: Sequence[ServiceRun], given: AcceptanceInput) -> list[Finding]:
     """A shared line is slowest in the evening: an hour at noon says nothing of it."""
     times = sorted(run.measured_at for run in now if run.measured_at is not None)
-    if len(times) < 2:  # without times nothing is known of the span
+    if len(now) < 2:  # one run has no span
         return []
+    if len(times) < len(now):
+        return [
+            HOURS(
+                Level.MIND,
+                "When the runs were made is not said",
+                "A line that many share is slowest in the evening.",
+                clears_by="Enter the time beside each run.",
+            )
+        ]
     span_h = (times[-1] - times[0]).total_seconds() / 3600.0
     return [
         HOURS.at_least(

@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Sequence
 from typing import Annotated
 
 from pydantic import Field
 
+from rindle_core.catalogue.house_words import HouseWords, by_code
 from rindle_core.kernel.entry import Entry
+from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding
 from rindle_core.kernel.model import Facts, Model
 from rindle_core.kernel.registry import Outcome
@@ -26,6 +29,24 @@ class AfterFacts(Facts):
     watch: Annotated[Watch, Entry("Watched for gaps")] = Watch()
     later_marks: Annotated[list[LaterMark], Entry("Looked at")] = Field(default_factory=list, max_length=400)
     later_events: Annotated[list[LaterEvent], Entry("Happened since")] = Field(default_factory=list, max_length=400)
+
+
+def refuse_after(told: AfterFacts, words: HouseWords, handed_on: dt.date, today: dt.date) -> None:
+    """Refuses what the house does not know, and days before the hand-over or still to come. Raises InputError."""
+    known = by_code(words.later)
+    lists: dict[str, Sequence[LaterMark | LaterEvent]] = {
+        "later_marks": told.later_marks,
+        "later_events": told.later_events,
+    }
+    for name, rows in lists.items():
+        for number, row in enumerate(rows):
+            if row.code not in known:
+                accepted = ", ".join(known)
+                raise InputError.one(
+                    f"{name}.{number}.code", f"{row.code!r} is not on the list; {accepted} are accepted"
+                )
+            if not handed_on <= row.on <= today:
+                raise InputError.one(f"{name}.{number}.on", f"{row.on} lies outside of {handed_on} to {today}, today")
 
 
 class AfterResult(Model):
@@ -89,4 +110,4 @@ def _judge_level(told: AfterFacts, then_db: float | None, within_db: float) -> l
     ]
 
 
-__all__ = ["AfterFacts", "AfterResult", "after_of"]
+__all__ = ["AfterFacts", "AfterResult", "after_of", "refuse_after"]

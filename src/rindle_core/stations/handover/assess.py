@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from rindle_core.catalogue.models import Constellation
+from rindle_core.kernel.constants import SPEED_OF_LIGHT_KM_PER_S
 from rindle_core.kernel.findings import Finding, Level, worst
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.part import AimPart
@@ -18,6 +20,17 @@ from rindle_core.stations.handover.watched import judge_unwatched, watch_of
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.sky.part import SkyPart
 from rindle_core.stations.station import Context
+
+
+def least_low_ping_ms(constellation: Constellation | None) -> float | None:
+    """Least echo over a constellation: up and down on both ways at the lowest shell's height, straight overhead.
+
+    None where its orbits are told by elements alone: nothing is judged then. Source: four heights over the speed of
+    light.
+    """
+    if constellation is None or not constellation.shells:
+        return None
+    return 4.0 * min(one.altitude_km for one in constellation.shells) / SPEED_OF_LIGHT_KM_PER_S * 1000.0
 
 
 def judge_closing(holds: list[str], unknowns: list[str]) -> list[Finding]:
@@ -65,7 +78,7 @@ def assess(context: Context) -> Outcome[HandOverPart]:
     accepted = acceptance(
         AcceptanceInput(
             runs=job.handover.runs,
-            least_ping_ms=aim.aim.least_ping_ms if aim.aim else None,
+            least_ping_ms=aim.aim.least_ping_ms if aim.aim else least_low_ping_ms(job.picks.constellation),
             position_letter=job.sky.position_letter,
             ahead_h=job.brief.clock_ahead_h,
             rules=job.picks.rules,
@@ -75,7 +88,14 @@ def assess(context: Context) -> Outcome[HandOverPart]:
     unknowns = [NAMES[room] for room in context.outcomes if any(asked_for(one) for one in context.findings(room))]
     watched = watch_of(job.handover.watch, context.result(SkyPart).low_orbit, job.picks.rules)
     gaps = watched.result.uses if watched else []
-    uses = uses_proved(UsesProvedInput(after=accepted.result.after, gaps=gaps, words=job.picks.words)).result.uses
+    uses = uses_proved(
+        UsesProvedInput(
+            after=accepted.result.after,
+            gaps=gaps,
+            gaps_proved=watched is not None and watched.result.proves,
+            words=job.picks.words,
+        )
+    ).result.uses
     findings = [
         *accepted.findings,
         *(watched.findings if watched else judge_unwatched(job.brief.old_line, accepted.result.after is not None)),

@@ -6,12 +6,24 @@ from collections.abc import Mapping
 from typing import Any
 
 from rindle_core.catalogue.house_words import by_code
+from rindle_core.kernel.model import parse
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.handover.facts import HandOverFacts
 from rindle_core.stations.words import refuse_unknown
+
+# What a customer signs for: where it changes, the signature under it counts no more.
+_SIGNED_FOR = ("runs", "needs_proved", "old_line_proved", "items_given", "customer_name", "customer_objects")
+
+
+def _changed(change: Mapping[str, Any], job: JobInput) -> bool:
+    """Whether the change means another thing than what stands there; sent again as it is it changes nothing."""
+    told = {name: change[name] for name in _SIGNED_FOR if change.get(name) is not None}
+    news = parse(HandOverFacts, told)
+    return any(name in change and getattr(news, name) != getattr(job.handover, name) for name in _SIGNED_FOR)
 
 
 def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
-    """The change as it is. Raises InputError."""
+    """The change; a signature under what changes is taken away. Raises InputError."""
     words = job.picks.words
     refuse_unknown(
         change,
@@ -22,7 +34,10 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
             "shown_to": by_code(words.shown_to),
         },
     )
-    return dict(change)
+    whole = dict(change)
+    if job.handover.customer_signed_at is not None and "customer_signed_at" not in change and _changed(change, job):
+        whole |= {"customer_signed_at": None, "customer_lines": None}  # signed was what was shown then
+    return whole
 
 
 __all__ = ["entered"]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from statistics import median
 from typing import Annotated, Literal
@@ -69,6 +70,7 @@ class Ratio(Model):
     low_factor: float
     high_factor: float | None = Field(description="None: the old line's lower end is nothing")
     coverage_percent: float = Field(description="At least so sure")
+    said: str = Field(default="", description="In a sentence; empty in older records")
 
 
 def median_ends(count: int) -> tuple[int, float]:
@@ -106,6 +108,14 @@ def figures_of(runs: Sequence[ServiceRun]) -> ServiceFigures | None:
     )
 
 
+def _said(told: Ratio) -> str:
+    """How many times the old it is. What is “at least so sure” is never rounded up."""
+    high = "any multiple" if told.high_factor is None else f"{told.high_factor:.1f}"
+    sure = math.floor(told.coverage_percent)
+    certain = f"at least {sure} % sure" if sure > 0 else "with so few runs not sure at all"
+    return f"{told.times_factor:.1f} times the old download, between {told.low_factor:.1f} and {high}, {certain}"
+
+
 def ratio_of(before: ServiceFigures | None, after: ServiceFigures | None) -> Ratio | None:
     """After over before. Both intervals hold at once at least as surely as what they leave out together (Bonferroni).
 
@@ -118,12 +128,13 @@ def ratio_of(before: ServiceFigures | None, after: ServiceFigures | None) -> Rat
         return None
     low_was, high_was, low_now, high_now = (float(one or 0.0) for one in ends)
     left_out = sum(100.0 - (one.coverage_percent or 0.0) for one in (before, after))
-    return Ratio(
+    told = Ratio(
         times_factor=after.down_mbps / before.down_mbps,
         low_factor=low_now / high_was,
         high_factor=high_now / low_was if low_was > 0 else None,
         coverage_percent=max(0.0, 100.0 - left_out),
     )
+    return told.model_copy(update={"said": _said(told)})
 
 
 __all__ = ["Ratio", "ServiceFigures", "ServiceRun", "When", "figures_of", "median_ends", "ratio_of"]

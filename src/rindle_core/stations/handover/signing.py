@@ -1,4 +1,4 @@
-"""Whether a job may be signed off."""
+"""What stands against signing a job off."""
 
 from __future__ import annotations
 
@@ -8,15 +8,24 @@ from typing import Any
 from rindle_core.kernel.findings import Level, worst
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.evidence import Evidence
+from rindle_core.stations.names import NAMES
 
 
-def may_be_signed(outcomes: Mapping[str, Outcome[Any]], evidence: Sequence[Evidence]) -> bool:
-    """Nothing on hold, every proof there or let pass with a name, the terminal online and its service measured."""
+def waits_for(outcomes: Mapping[str, Outcome[Any]], evidence: Sequence[Evidence]) -> list[str]:
+    """Holds, a terminal that is not online, a service that is not measured, and every proof that is neither there nor
+    let pass with a name; empty: it may be signed.
+    """
+    held = [NAMES[code] for code, one in outcomes.items() if worst(one.findings) is Level.HOLD]
+    told = [f"{', '.join(held)} on hold"] if held else []
     brought = outcomes["bringup"].result.bringup
-    measured = outcomes["handover"].result.acceptance.after is not None
-    held = any(worst(one.findings) is Level.HOLD for one in outcomes.values())
-    proved = all(one.waiver is not None for one in evidence)
-    return brought is not None and brought.online and measured and proved and not held
+    if brought is None or not brought.online:
+        told.append("the terminal is not online")
+    if outcomes["handover"].result.acceptance.after is None:
+        told.append("the new service is not measured")
+    still = [one for one in evidence if one.waiver is None]
+    first = {NAMES[one.station]: one.message for one in reversed(still)}
+    told += [f"{name}: {message[0].lower()}{message[1:]}" for name, message in reversed(first.items())]
+    return told
 
 
-__all__ = ["may_be_signed"]
+__all__ = ["waits_for"]

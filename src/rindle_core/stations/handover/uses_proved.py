@@ -25,6 +25,7 @@ class UsesProvedInput(Model):
 
     after: ServiceFigures | None = None
     gaps: list[UseVerdict] = Field(default_factory=list, max_length=20, description="Of the watch; empty: none")
+    gaps_proved: bool = Field(default=False, description="Whether a gap that is not in the watch was not there")
     words: HouseWords = DEFAULT_WORDS
 
 
@@ -47,7 +48,7 @@ class UseProved(Model):
     text: str
     level: Level
     figures: list[UseFigure]
-    watched: bool = Field(description="Whether gaps were watched: without it no use is called clear")
+    watched: bool = Field(description="Whether gaps were watched well enough: without it no use is called clear")
 
 
 class UsesProvedResult(Model):
@@ -97,11 +98,18 @@ def _of(use: ServiceUse, given: UsesProvedInput) -> UseProved:
             UseFigure(what="Gaps", figure=gap.figure, limit=gap.limit, bound="at_most", unit=gap.unit, level=gap.level)
         )
     levels = [one.level for one in rows]
-    known = given.after is not None and gap is not None
+    known = given.after is not None and gap is not None and given.gaps_proved
     level = Level.HOLD if Level.HOLD in levels else Level.MIND if Level.MIND in levels else Level.UNKNOWN
     if known and level is Level.UNKNOWN:
         level = Level.CLEAR
-    return UseProved(code=use.code, name=use.name, text=use.text, level=level, figures=rows, watched=gap is not None)
+    return UseProved(
+        code=use.code,
+        name=use.name,
+        text=use.text,
+        level=level,
+        figures=rows,
+        watched=gap is not None and given.gaps_proved,
+    )
 
 
 @register(

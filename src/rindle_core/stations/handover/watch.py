@@ -50,6 +50,11 @@ class WatchResult(Model):
     available_high_percent: float | None
     uses: list[UseVerdict]
     worse: list[TrialSector] = Field(description="Bearings that cost more of the time than was predicted, worst first")
+    proves: bool = Field(
+        default=False,
+        description="Whether it was long enough, by a log, and with something to hold an empty log against: else gaps "
+        "that are not in it may have been there",
+    )
     come_back: str = Field(description="What follows: leave it, look again, or come back, and why")
 
 
@@ -97,9 +102,20 @@ def watch(given: WatchInput) -> Outcome[WatchResult]:
         available_high_percent=ends[1],
         uses=uses_of(100.0 - counted.available_percent, inside, hours, given.rules),
         worse=_worse(counted),
+        proves=_proves(given, counted),
         come_back=_come_back(given, counted),
     )
     return Outcome(result, [_judge(given, result)])
+
+
+def _bare(given: WatchInput) -> bool:
+    """A log without a gap, and nothing to hold it against: it may be that none was written."""
+    return not given.events and given.predicted_interruptions_per_h is None
+
+
+def _proves(given: WatchInput, counted: TrialResult) -> bool:
+    long = counted.hours_h >= given.rules.trial_least_h
+    return long and not given.by_hand and not _bare(given) and counted.believe != "neither"
 
 
 def _worse(counted: TrialResult) -> list[TrialSector]:
@@ -141,7 +157,7 @@ def _judge(given: WatchInput, result: WatchResult) -> Finding:
         Level.HOLD
         if out > rules.low_orbit_hold_percent and not short
         else Level.MIND
-        if out > rules.browse_out_percent or short or given.by_hand
+        if out > rules.browse_out_percent or not result.proves or counted.outside_count
         else Level.CLEAR
     )
     message = {
@@ -150,7 +166,11 @@ def _judge(given: WatchInput, result: WatchResult) -> Finding:
         if short
         else "The line is out too long"
         if out > rules.browse_out_percent
-        else "Watched by eye alone",
+        else "Watched by eye alone"
+        if given.by_hand
+        else "An empty log, and nothing to hold it against"
+        if _bare(given)
+        else "Some gaps of the log lie outside the time watched",
         Level.CLEAR: "Watched, and out for no longer than is allowed",
     }[level]
     why = (
@@ -164,8 +184,16 @@ def _judge(given: WatchInput, result: WatchResult) -> Finding:
         figure=out,
         limit=rules.browse_out_percent,
         bound="at_most",
-        clears_by="" if level is Level.CLEAR else result.come_back,
+        clears_by="" if level is Level.CLEAR else _clears(given, counted, result.come_back),
     )
+
+
+def _clears(given: WatchInput, counted: TrialResult, come_back: str) -> str:
+    if _bare(given) and not given.by_hand:
+        return "See that the log was written at all: one that is empty looks the same."
+    if counted.outside_count:
+        return f"{come_back} Check the zone of the log: {counted.outside_count} gaps are left out."
+    return come_back
 
 
 __all__ = ["Watch", "WatchInput", "WatchResult", "poisson_ends", "share_ends", "watch"]

@@ -6,7 +6,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from rindle_core.catalogue.models import Constellation
+from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.stations.handover.acceptance import AcceptanceInput, ServiceRun, acceptance
+from rindle_core.stations.handover.assess import least_low_ping_ms
 from rindle_core.stations.handover.service import figures_of, median_ends, ratio_of
 
 
@@ -66,6 +69,47 @@ def test_a_gain_that_chance_explains_is_not_called_one():
     assert levels([*old, run(8), run(9), run(10)])[1]["gain"].message == "The new service is slower than the old"
 
 
+def test_a_run_on_each_side_proves_no_gain_and_none_at_all_neither():
+    assert levels([run(2, when="before"), run(50)])[1]["gain"].level == "mind"
+    assert levels([run(0, when="before"), run(0)])[1]["gain"].level == "mind"  # nothing against nothing is no gain
+    three = [*(run(one, when="before") for one in (2, 2.1, 2.2)), *(run(one) for one in (50, 51, 52))]
+    assert levels(three)[1]["gain"].level == "clear"
+    strict = HouseRules(gain_sure_percent=80)
+    assert levels(three, rules=strict)[1]["gain"].level == "mind"
+    five = [*(run(2 + one / 9, when="before") for one in range(5)), *(run(50 + one) for one in range(5))]
+    assert levels(five, rules=strict)[1]["gain"].level == "clear"
+
+
+def test_what_is_at_least_so_sure_is_never_rounded_up():
+    five = [*(run(2 + one / 9, when="before") for one in range(5)), *(run(50 + one) for one in range(5))]
+    ratio = levels(five)[0].ratio
+    assert ratio.coverage_percent == 87.5
+    assert "at least 87 % sure" in ratio.said
+
+
+def test_each_run_is_told_as_what_it_counts():
+    runs = [
+        run(2, when="before"),
+        run(30),
+        run(12, aligning="found"),
+        run(90, ms=30),
+        run(40, letter="B"),
+    ]
+    result, _ = levels(runs, least_ping_ms=490)
+    assert [one.side for one in result.counted] == ["before", "after", "found", "left_out", "elsewhere"]
+
+
+def test_over_low_orbits_too_an_echo_takes_its_way():
+    """Four times 550 km over the speed of light are 7.34 ms; tolerance 0.01 ms."""
+    told = Constellation.model_validate(
+        {"code": "c", "name": "C", "shells": [{"altitude_km": 550, "inclination_deg": 53, "plane_count": 9,
+         "per_plane_count": 9}, {"altitude_km": 1200, "inclination_deg": 80, "plane_count": 9, "per_plane_count": 9}]}
+    )  # fmt: skip
+    assert least_low_ping_ms(told) == pytest.approx(7.34, abs=0.01)
+    assert least_low_ping_ms(None) is None
+    assert levels([run(90, ms=4)], least_ping_ms=least_low_ping_ms(told))[1]["latency"].level == "hold"
+
+
 def test_runs_that_differ_widely_are_minded_and_alike_ones_are_not():
     assert levels([run(30), run(49), run(31)])[1]["spread"].level == "mind"
     assert levels([run(30), run(33), run(31)])[1]["spread"].level == "clear"
@@ -91,6 +135,7 @@ def test_the_day_is_told_by_the_clock_of_the_site():
     assert [one.hour_h for one in result.hours] == [11.0, 20.5]
     assert (found["hours"].level, found["hours"].figure) == ("clear", 9.5)
     assert levels([runs[0], runs[0]])[1]["hours"].level == "mind"
+    assert levels([runs[0], run(30)])[1]["hours"].message == "When the runs were made is not said"
 
 
 def test_before_and_after_aligning_stand_apart():

@@ -3,6 +3,7 @@
 import pytest
 
 from rindle_core.job import JobInput, assess
+from rindle_core.stations.handover.entered import entered
 from tests import golden
 
 DISH = golden.read("2026-101")["facts"]
@@ -37,6 +38,37 @@ def test_what_is_closed_for_good_before_it_was_accepted_is_minded():
     assert "not measured" in found(runs=only_before)["handover.early"].why
     assert "was to stay" in found(old_line="backup")["handover.early"].why
     assert "handover.early" not in found(lock_after_db=None, closing=[])
+
+
+def test_a_signature_is_of_what_was_shown_then():
+    job = JobInput.model_validate(DISH)
+    held = job.handover.model_dump(mode="json")
+    for name, news in (("runs", held["runs"][:-1]), ("customer_objects", "The cable shows."), ("items_given", [])):
+        told = entered({name: news}, job)
+        assert (told["customer_signed_at"], told["customer_lines"]) == (None, None), name
+    for name in ("runs", "items_given", "customer_objects"):
+        assert "customer_signed_at" not in entered({name: held[name]}, job), name  # sent again as it is
+    assert "customer_signed_at" not in entered({"waivers": []}, job)
+    assert entered({"runs": [], "customer_signed_at": "2026-11-24T08:00:00Z"}, job)["customer_signed_at"]
+
+
+def test_what_stands_against_the_signature_is_told_once_for_screen_and_refusal():
+    assert assess(JobInput.model_validate(DISH)).result.sign_waits_for == []
+    told = assess(JobInput.model_validate({**DISH, "customer_name": "", "states_entered": []})).result
+    assert not told.may_sign_off
+    assert "the terminal is not online" in told.sign_waits_for
+    assert any("customer has not signed" in one for one in told.sign_waits_for)
+
+
+def test_ready_to_drive_is_never_said_of_what_nobody_listed():
+    packed = assess(JobInput.model_validate({**DISH, "permanence": "portable"})).result.drive
+    assert (packed.ready, packed.begun, len(packed.still)) == (False, False, 6)
+    bare = {**DISH, "permanence": "portable"}
+    picks = JobInput.model_validate(bare).picks
+    nothing = picks.model_copy(update={"words": picks.words.model_copy(update={"stowed": []})})
+    job = JobInput.model_validate(bare).model_copy(update={"picks": nothing})
+    assert assess(job).result.drive is None
+    assert assess(JobInput.model_validate(DISH)).result.drive is None
 
 
 @pytest.mark.parametrize("name", ["items_given", "shown_to"])

@@ -53,6 +53,7 @@ def test_the_watch_is_counted_with_its_interval():
         ({"seconds": 90.0}, Level.MIND, "Come back: something stands in the way"),
         ({"seconds": 90.0, "cause": "network"}, Level.MIND, "Ask the operator"),
         ({"seconds": 300.0, "cause": "power"}, Level.HOLD, "starts again by itself"),
+        ({"predicted_interruptions_per_h": 2.0}, Level.CLEAR, "Leave it"),
         ({"by_hand": True}, Level.MIND, "Leave it"),
         ({"hours": 1, "seconds": 600.0}, Level.MIND, "Go on watching"),  # an hour proves no failure
     ],
@@ -87,12 +88,34 @@ def test_nobody_watched_is_no_answer_and_none_seen_is_one():
     assert "old line ends" in judge_unwatched("replace", True)[0].message
 
 
+def test_an_empty_log_that_nothing_is_held_against_proves_nothing():
+    span = {"started_at": START, "ended_at": START + dt.timedelta(hours=9), "log_name": "modem.csv"}
+    found = watch_of(Watch(**span), None, DEFAULT_RULES)
+    assert (found.findings[0].level, found.result.proves) == (Level.MIND, False)
+    assert "one that is empty looks the same" in found.findings[0].clears_by
+
+
+def test_only_a_long_watch_by_a_log_proves_that_there_were_no_gaps():
+    assert watched().result.proves
+    assert not watched(hours=3).result.proves
+    assert not watched(by_hand=True).result.proves
+
+
+def test_gaps_of_the_log_outside_the_time_watched_are_said():
+    late = {"start": START + dt.timedelta(days=2), "seconds": 3, "cause": "blocked"}
+    inside = {"start": START + dt.timedelta(hours=2), "seconds": 3, "cause": "blocked"}
+    told = {"events": [inside, late], "started_at": START, "ended_at": START + dt.timedelta(hours=9)}
+    found = watch(WatchInput.model_validate(told)).findings[0]
+    assert (found.level, "1 gaps are left out" in found.clears_by) == (Level.MIND, True)
+
+
 def figures(down, up, ms):
     return figures_of([ServiceRun(when="after", down_mbps=down, up_mbps=up, latency_ms=ms)])
 
 
-def levels(after, gaps):
-    return {one.code: one.level for one in uses_proved(UsesProvedInput(after=after, gaps=gaps)).result.uses}
+def levels(after, gaps, proved=True):
+    given = UsesProvedInput(after=after, gaps=gaps, gaps_proved=proved)
+    return {one.code: one.level for one in uses_proved(given).result.uses}
 
 
 def test_speed_alone_proves_no_use_and_refuses_some():
@@ -102,6 +125,7 @@ def test_speed_alone_proves_no_use_and_refuses_some():
     assert levels(figures(50, 5, 600), gaps)["browse"] == "clear"
     assert levels(figures(1.6, 5, 600), gaps)["browse"] == "mind"
     assert levels(None, gaps)["browse"] == "unknown"
+    assert levels(figures(50, 5, 600), gaps, proved=False)["browse"] == "unknown"  # too short, by eye, or a bare log
 
 
 def test_only_a_use_that_the_customer_needs_is_minded():

@@ -17,7 +17,7 @@ const height = computed(() => props.series.length * ROW + 34)
 const show = (value: number) => formatQuantity(value, props.unit, prefs.system)
 const told = (one: Series) =>
   one.low !== null && one.high !== null && one.values.length > 1
-    ? `${show(one.median)}, between ${show(one.low)} and ${show(one.high)}, ${one.sure_percent?.toFixed(0)} % sure`
+    ? `${show(one.median)}, between ${show(one.low)} and ${show(one.high)}, ${Math.floor(one.sure_percent ?? 0)} % sure`
     : `${show(one.median)}, one run: nothing is known of its spread`
 </script>
 

@@ -5,6 +5,7 @@ import type { Schemas } from '@/api/client'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import LeafPart from '@/frame/LeafPart.vue'
+import { counted } from '@/lib/counted'
 import { formatQuantity } from '@/lib/quantity'
 import DayHours from '@/stations/handover/DayHours.vue'
 import RunSpread from '@/stations/handover/RunSpread.vue'
@@ -51,10 +52,10 @@ const columns = computed(() =>
 const after = (row: Record<string, unknown>) => row.when === 'after'
 type Key = 'down_mbps' | 'up_mbps' | 'latency_ms'
 const runs = computed(() => job.value.facts.handover.runs ?? [])
-const out = computed(() => new Set((found.value.left_out ?? []).map((one) => one.number - 1)))
-/** The dots of a side; a run that is not counted is in none. */
-const dots = (key: Key, pick: (run: Schemas['ServiceRun'], at: number) => boolean) =>
-  runs.value.filter((run, at) => !out.value.has(at) && pick(run, at)).map((run) => run[key])
+type Side = NonNullable<typeof found.value.counted>[number]['side']
+/** The dots of a side, as the core counts each run. */
+const dots = (key: Key, ...sides: Side[]) =>
+  (found.value.counted ?? []).filter((one) => sides.includes(one.side)).map((one) => runs.value[one.number - 1]![key])
 function series(key: Key, label: string, figures: Schemas['ServiceFigures'] | null | undefined, values: number[]) {
   if (!figures || !values.length) return []
   const down = key === 'down_mbps'
@@ -69,38 +70,16 @@ function series(key: Key, label: string, figures: Schemas['ServiceFigures'] | nu
   return [one]
 }
 const planned = computed(() => job.value.facts.sky.position_letter ?? '')
-const here = (run: Schemas['ServiceRun']) => run.when === 'after' && (run.letter || planned.value) === planned.value
-const counted = (run: Schemas['ServiceRun']) => here(run) && run.aligning !== 'found'
 const both = (key: Key) => [
-  ...series(
-    key,
-    'Before',
-    found.value.before,
-    dots(key, (run) => run.when === 'before'),
-  ),
-  ...series(key, 'After', found.value.after, dots(key, counted)),
+  ...series(key, 'Before', found.value.before, dots(key, 'before')),
+  ...series(key, 'After', found.value.after, dots(key, 'after')),
 ]
 const aligning = computed(() => [
-  ...series(
-    'down_mbps',
-    'Before aligning',
-    found.value.found,
-    dots('down_mbps', (run) => here(run) && run.aligning === 'found'),
-  ),
-  ...series(
-    'down_mbps',
-    'After aligning',
-    found.value.aligned,
-    dots('down_mbps', (run) => here(run) && run.aligning === 'aligned'),
-  ),
+  ...series('down_mbps', 'Before aligning', found.value.found, dots('down_mbps', 'found')),
+  ...series('down_mbps', 'After aligning', found.value.aligned, dots('down_mbps', 'after')),
 ])
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
-const gain = computed(() => {
-  const ratio = found.value.ratio
-  if (!ratio) return ''
-  const high = ratio.high_factor == null ? 'any multiple' : ratio.high_factor.toFixed(1)
-  return `${ratio.times_factor.toFixed(1)} times the old download, between ${ratio.low_factor.toFixed(1)} and ${high}, at least ${ratio.coverage_percent.toFixed(0)} % sure`
-})
+const gain = computed(() => found.value.ratio?.said ?? '')
 defineExpose({ add: () => grid.value?.add() })
 </script>
 
@@ -182,6 +161,12 @@ defineExpose({ add: () => grid.value?.add() })
     <section v-if="(found.hours ?? []).length" class="block">
       <h2>By the hour of the day</h2>
       <day-hours :hours="found.hours!" />
+      <p class="quiet small">
+        <span v-for="one in found.by_time" :key="one.name"
+          ><b>{{ one.name }}</b> {{ show(one.figures.down_mbps, 'mbps') }} in the middle of
+          {{ counted(one.figures.run_count, 'run') }}.
+        </span>
+      </p>
     </section>
     <section v-if="aligning.length > 1" class="block">
       <h2>Before and after aligning</h2>

@@ -16,14 +16,7 @@ const job = computed(() => store.job!)
 const facts = computed(() => job.value.facts.handover)
 const name = ref(useSession().person?.name ?? '')
 const zone = computed(() => job.value.assessment.zone)
-const held = computed(() => job.value.assessment.stations.filter((one) => one.verdict === 'hold'))
-const open = computed(() => (job.value.assessment.evidence ?? []).filter((one) => !one.waiver))
-const against = computed(() => [
-  ...(held.value.length ? [`${held.value.map((one) => one.name).join(', ')} on hold`] : []),
-  ...(job.value.assessment.bringup?.online ? [] : ['the terminal is not online']),
-  ...(job.value.assessment.acceptance.after ? [] : ['the new service is not measured']),
-  ...(open.value.length ? [`${open.value.length} not shown yet, below`] : []),
-])
+const against = computed(() => job.value.assessment.sign_waits_for ?? [])
 const sign = () => store.patch({ customer_signed_at: new Date().toISOString() })
 const lines = (one: unknown) => (one ?? []) as Stroke[]
 </script>

@@ -9,16 +9,16 @@ import { useJob } from '@/stores/job'
 
 const store = useJob()
 const brief = computed(() => store.job!.facts.brief)
-const words = computed(() => store.job!.facts.picks.words?.stowed ?? [])
-const left = computed(() => words.value.filter((one) => !brief.value.stowed?.includes(one.code)))
+const drive = computed(() => store.job!.assessment.drive)
 </script>
 
 <template>
   <leaf-part v-if="brief.permanence === 'portable'" leaf="travel">
-    <p class="state" :class="left.length ? 'hold' : 'clear'" role="status">
-      <verdict-stone :verdict="left.length ? 'hold' : 'clear'" :size="28" />
-      {{ left.length ? `Not ready to drive: ${left.length} still open` : 'Ready to drive' }}
+    <p v-if="drive" class="state" :class="drive.ready ? 'clear' : 'hold'" role="status">
+      <verdict-stone :verdict="drive.ready ? 'clear' : 'hold'" :size="28" />
+      {{ drive.ready ? 'Ready to drive' : `Not ready to drive: ${drive.still.length} still open` }}
     </p>
+    <p v-else class="quiet">The house lists nothing that is packed: whether it is ready to drive is not known.</p>
     <fact at="brief.stowed" with-text="text" />
     <p class="row">
       <a class="file" :href="`/api/jobs/${store.number}/card.pdf?kind=travel`" target="_blank">Travel card to print</a>

@@ -27,7 +27,7 @@ const told = (one: Schemas['UseFigure']) =>
       >
       <span class="small">
         <span v-for="row in one.figures" :key="row.what" :class="row.level">{{ told(row) }}</span>
-        <span v-if="!one.watched" class="quiet">Gaps: nobody watched</span>
+        <span v-if="!one.watched" class="quiet">Gaps: not watched well enough to say</span>
       </span>
     </li>
   </ul>
