@@ -16664,7 +16664,7 @@ export interface components {
         };
         /**
          * CountedRun
-         * @description As what a run counts.
+         * @description As what a run counts; one that is `aligned` counts as after the work.
          */
         CountedRun: {
             /**
@@ -16676,7 +16676,7 @@ export interface components {
              * Side
              * @enum {string}
              */
-            side: "before" | "after" | "found" | "elsewhere" | "left_out";
+            side: "before" | "after" | "aligned" | "found" | "elsewhere" | "left_out";
         };
         /**
          * Cover

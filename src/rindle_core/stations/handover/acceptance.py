@@ -33,6 +33,7 @@ from rindle_core.stations.handover.service import (
     ratio_of,
 )
 
+Side = Literal["before", "after", "aligned", "found", "elsewhere", "left_out"]
 _ALONE = 2  # sources from which one bears the other out
 _BANDS = ((0, 6, "night"), (6, 12, "morning"), (12, 18, "afternoon"), (18, 24, "evening"))
 
@@ -70,10 +71,10 @@ class LeftOut(Model):
 
 
 class CountedRun(Model):
-    """As what a run counts."""
+    """As what a run counts; one that is `aligned` counts as after the work."""
 
     number: int = Field(description="From 1, in the order in which the runs stand")
-    side: Literal["before", "after", "found", "elsewhere", "left_out"]
+    side: Side
 
 
 class HourRun(Model):
@@ -147,16 +148,14 @@ def _counted(given: AcceptanceInput) -> tuple[list[ServiceRun], list[LeftOut]]:
     return kept, out
 
 
-def _side(
-    run: ServiceRun, number: int, left_out: Sequence[LeftOut], planned: str
-) -> Literal["before", "after", "found", "elsewhere", "left_out"]:
+def _side(run: ServiceRun, number: int, left_out: Sequence[LeftOut], planned: str) -> Side:
     if run.when == "before":
         return "before"
     if any(one.number == number for one in left_out):
         return "left_out"
     if (run.letter or planned) != planned:
         return "elsewhere"
-    return "found" if run.aligning == "found" else "after"
+    return run.aligning or "after"
 
 
 def _named(runs: Sequence[ServiceRun], names: Sequence[str]) -> list[NamedFigures]:

@@ -94,9 +94,10 @@ def test_each_run_is_told_as_what_it_counts():
         run(12, aligning="found"),
         run(90, ms=30),
         run(40, letter="B"),
+        run(31, aligning="aligned"),
     ]
     result, _ = levels(runs, least_ping_ms=490)
-    assert [one.side for one in result.counted] == ["before", "after", "found", "left_out", "elsewhere"]
+    assert [one.side for one in result.counted] == ["before", "after", "found", "left_out", "elsewhere", "aligned"]
 
 
 def test_over_low_orbits_too_an_echo_takes_its_way():

@@ -8,6 +8,7 @@ import LeafPart from '@/frame/LeafPart.vue'
 import { counted } from '@/lib/counted'
 import { formatQuantity } from '@/lib/quantity'
 import DayHours from '@/stations/handover/DayHours.vue'
+import FiguresTable from '@/stations/handover/FiguresTable.vue'
 import RunSpread from '@/stations/handover/RunSpread.vue'
 import SpeedMeter from '@/stations/handover/SpeedMeter.vue'
 import type { Series } from '@/stations/handover/spread'
@@ -72,11 +73,11 @@ function series(key: Key, label: string, figures: Schemas['ServiceFigures'] | nu
 const planned = computed(() => job.value.facts.sky.position_letter ?? '')
 const both = (key: Key) => [
   ...series(key, 'Before', found.value.before, dots(key, 'before')),
-  ...series(key, 'After', found.value.after, dots(key, 'after')),
+  ...series(key, 'After', found.value.after, dots(key, 'after', 'aligned')),
 ]
 const aligning = computed(() => [
   ...series('down_mbps', 'Before aligning', found.value.found, dots('down_mbps', 'found')),
-  ...series('down_mbps', 'After aligning', found.value.aligned, dots('down_mbps', 'after')),
+  ...series('down_mbps', 'After aligning', found.value.aligned, dots('down_mbps', 'aligned')),
 ])
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
 const gain = computed(() => found.value.ratio?.said ?? '')
@@ -139,24 +140,11 @@ defineExpose({ add: () => grid.value?.add() })
     </section>
     <section v-if="(found.by_source ?? []).length > 1" class="block">
       <h2>By what it was measured against</h2>
-      <table class="grid-table" aria-label="Runs by source">
-        <thead>
-          <tr>
-            <th scope="col">Against</th>
-            <th scope="col">Runs</th>
-            <th scope="col">Download</th>
-            <th scope="col">Latency</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="one in found.by_source" :key="one.name">
-            <th scope="row">{{ one.name || 'not said' }}</th>
-            <td>{{ one.figures.run_count }}</td>
-            <td>{{ show(one.figures.down_mbps, 'mbps') }}</td>
-            <td>{{ show(one.figures.latency_ms, 'ms') }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <figures-table
+        label="Runs by source"
+        head="Against"
+        :rows="found.by_source!.map((one) => ({ ...one, name: one.name || 'not said' }))"
+      />
     </section>
     <section v-if="(found.hours ?? []).length" class="block">
       <h2>By the hour of the day</h2>
@@ -174,26 +162,16 @@ defineExpose({ add: () => grid.value?.add() })
     </section>
     <section v-if="found.by_position?.length" class="block">
       <h2>Position against position</h2>
-      <table class="grid-table" aria-label="Runs by position">
-        <thead>
-          <tr>
-            <th scope="col">At</th>
-            <th scope="col">Runs</th>
-            <th scope="col">Download</th>
-            <th scope="col">Upload</th>
-            <th scope="col">Latency</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="one in found.by_position" :key="one.letter">
-            <th scope="row">{{ one.letter || 'the job’s place' }}{{ one.letter === planned ? ', planned' : '' }}</th>
-            <td>{{ one.figures.run_count }}</td>
-            <td>{{ show(one.figures.down_mbps, 'mbps') }}</td>
-            <td>{{ show(one.figures.up_mbps, 'mbps') }}</td>
-            <td>{{ show(one.figures.latency_ms, 'ms') }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <figures-table
+        label="Runs by position"
+        head="At"
+        :rows="
+          found.by_position.map((one) => ({
+            name: `${one.letter || 'the job’s place'}${one.letter === planned ? ', planned' : ''}`,
+            figures: one.figures,
+          }))
+        "
+      />
     </section>
   </leaf-part>
 </template>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** The browser measures the line itself against a server, with its progress, and can be stopped; a run is made of it. */
-import { NButton, NProgress } from 'naive-ui'
+import { NButton } from 'naive-ui'
 import { computed, onScopeDispose, ref } from 'vue'
 import { useAsked } from '@/api/cache'
 import client, { type Schemas, TAB, unwrap } from '@/api/client'
 import ChoiceBox from '@/fields/ChoiceBox.vue'
+import WorkBar from '@/frame/WorkBar.vue'
 import { formatQuantity } from '@/lib/quantity'
 import { measure, type Part } from '@/lib/speed'
 import { rowId, useJob } from '@/stores/job'
@@ -80,17 +81,15 @@ onScopeDispose(() => stop?.abort())
         @choose="link = $event as typeof link"
       />
       <n-button v-if="!part" type="primary" class="foot" @click="begin">Measure now</n-button>
-      <n-button v-else class="foot" @click="stop?.abort()">Stop</n-button>
     </div>
-    <div v-if="part" role="status" class="going">
-      <span>{{ WORDS[part] }}</span><n-progress
-        type="line"
-        :percentage="Math.round(100 * share)"
-        :show-indicator="false"
-      />
-    </div>
+    <work-bar
+      :what="part ? WORDS[part] : ''"
+      :running="Boolean(part)"
+      :progress="share"
+      :trouble="trouble"
+      @stop="stop?.abort()"
+    />
     <p v-if="last" role="status">{{ last }}</p>
-    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <p class="quiet small">
       Unplug the old line first. These servers are simulated and say nothing of a real line; runs of any test page are
       entered below.
@@ -108,12 +107,5 @@ onScopeDispose(() => stop?.abort())
 }
 .foot {
   align-self: end;
-}
-.going {
-  display: grid;
-  grid-template-columns: 92px 1fr;
-  align-items: center;
-  gap: 12px;
-  font-weight: 600;
 }
 </style>

@@ -12,6 +12,8 @@ import { when } from '@/lib/when'
 import UsesList from '@/stations/handover/UsesList.vue'
 import { useAfter } from '@/stations/handover/useAfter'
 import { CAUSES, clockOf } from '@/stations/sky/trial'
+import LastGaps from '@/stations/sky/LastGaps.vue'
+import SectorRows from '@/stations/sky/SectorRows.vue'
 import TrialHours from '@/stations/sky/TrialHours.vue'
 import TrialLog from '@/stations/sky/TrialLog.vue'
 import { usePrefs } from '@/stores/prefs'
@@ -73,13 +75,9 @@ const strike = (at: number) =>
   act(() =>
     unwrap(client.DELETE('/api/jobs/{number}/watch/gaps/{at}', { params: { path: { number: store.number, at } } })),
   )
+const bearings = computed(() => (watched.value?.counted.sectors ?? []).some((one) => one.observed_percent > 0))
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
 const percent = (value: number) => `${value.toFixed(2)} %`
-const sectors = computed(() =>
-  (watched.value?.counted.sectors ?? []).filter(
-    (one) => one.observed_percent > 0.005 || (one.predicted_percent ?? 0) > 0.005,
-  ),
-)
 const OPTIONS = Object.entries(CAUSES).map(([value, label]) => ({ value, label }))
 </script>
 
@@ -175,18 +173,7 @@ const OPTIONS = Object.entries(CAUSES).map(([value, label]) => ({ value, label }
           What nobody saw is not in a count by hand.</template
         >
       </p>
-      <table v-if="clock.events.length" class="grid-table" aria-label="The last gaps">
-        <tbody>
-          <tr v-for="(one, index) in clock.events" :key="clock.first_number + index">
-            <td>{{ when(one.start, zone) }}</td>
-            <td>{{ show(one.seconds, 's') }}</td>
-            <td>{{ CAUSES[one.cause ?? 'unknown'] }}</td>
-            <td>
-              <button type="button" class="link" @click="strike(clock.first_number + index)">Take out</button>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <last-gaps label="The last gaps" :first="clock.first_number" :gaps="clock.events" @strike="strike" />
     </section>
     <section v-if="watched" class="block">
       <h2>By cause</h2>
@@ -200,24 +187,9 @@ const OPTIONS = Object.entries(CAUSES).map(([value, label]) => ({ value, label }
           </tr>
         </tbody>
       </table>
-      <template v-if="sectors.length">
+      <template v-if="bearings">
         <h2>By bearing, against the predicted skyline</h2>
-        <table class="grid-table" aria-label="Gaps by bearing">
-          <thead>
-            <tr>
-              <th scope="col">Sector, true</th>
-              <th scope="col">Observed</th>
-              <th scope="col">Predicted</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="one in sectors" :key="one.from_deg">
-              <th scope="row">{{ one.from_deg.toFixed(0) }}° to {{ (one.from_deg + 30).toFixed(0) }}°</th>
-              <td>{{ percent(one.observed_percent) }}</td>
-              <td>{{ one.predicted_percent == null ? 'none' : percent(one.predicted_percent) }}</td>
-            </tr>
-          </tbody>
-        </table>
+        <sector-rows label="Gaps by bearing" :sectors="watched.counted.sectors" />
       </template>
       <trial-hours v-if="beganAt" :hours="watched.counted.hours" :started-at="beganAt" />
       <p class="quiet small">{{ watched.counted.because }}</p>

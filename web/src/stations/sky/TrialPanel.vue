@@ -8,6 +8,7 @@ import { computed, ref } from 'vue'
 import { formatQuantity } from '@/lib/quantity'
 import { when } from '@/lib/when'
 import { CAUSES, clockOf } from '@/stations/sky/trial'
+import SectorRows from '@/stations/sky/SectorRows.vue'
 import TrialHours from '@/stations/sky/TrialHours.vue'
 import TrialLog from '@/stations/sky/TrialLog.vue'
 import TrialTally from '@/stations/sky/TrialTally.vue'
@@ -139,27 +140,7 @@ const BELIEVE = {
     <p v-if="result.outside_count" class="caution">
       {{ result.outside_count }} outages of the log lie outside the trial’s time and are left out.
     </p>
-    <table class="grid-table" aria-label="Trial by sector">
-      <thead>
-        <tr>
-          <th scope="col">Sector, true</th>
-          <th scope="col">Observed</th>
-          <th scope="col">Predicted</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr
-          v-for="one in result.sectors.filter(
-            (row) => row.observed_percent > 0.005 || (row.predicted_percent ?? 0) > 0.005,
-          )"
-          :key="one.from_deg"
-        >
-          <th scope="row">{{ one.from_deg.toFixed(0) }}° to {{ (one.from_deg + 30).toFixed(0) }}°</th>
-          <td>{{ one.observed_percent.toFixed(2) }} %</td>
-          <td>{{ one.predicted_percent == null ? '–' : `${one.predicted_percent.toFixed(2)} %` }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <sector-rows label="Trial by sector" :sectors="result.sectors" />
     <trial-hours :hours="result.hours" :started-at="facts.started_at!" />
   </template>
 </template>

@@ -5,14 +5,11 @@ import { NButton } from 'naive-ui'
 import { computed, ref, watch } from 'vue'
 import client, { type Schemas, unwrap } from '@/api/client'
 import ChoiceBox from '@/fields/ChoiceBox.vue'
-import { formatQuantity } from '@/lib/quantity'
-import { when } from '@/lib/when'
+import LastGaps from '@/stations/sky/LastGaps.vue'
 import { CAUSES } from '@/stations/sky/trial'
 import { useJob } from '@/stores/job'
-import { usePrefs } from '@/stores/prefs'
 
 const store = useJob()
-const prefs = usePrefs()
 const facts = computed(() => store.job!.facts.sky.trial!)
 const last = ref<Schemas['OutagesOut'] | null>(null)
 const path = { params: { path: { number: store.number } } }
@@ -99,18 +96,13 @@ const OPTIONS = Object.entries(CAUSES).map(([value, label]) => ({ value, label }
       {{ facts.log_name }}: {{ store.job!.trial_event_count }} outages. What nobody saw is not in a count by hand: a log
       is better.
     </p>
-    <table v-if="last?.outages.length" class="grid-table" aria-label="The last outages">
-      <tbody>
-        <tr v-for="(one, index) in last.outages" :key="last.first_number + index">
-          <td>{{ when(one.start, store.job!.assessment.zone) }}</td>
-          <td>{{ formatQuantity(one.seconds, 's', prefs.system) }}</td>
-          <td>{{ CAUSES[one.cause ?? 'unknown'] }}</td>
-          <td>
-            <button type="button" class="link" @click="store.strikeOutage(last.first_number + index)">Take out</button>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <last-gaps
+      v-if="last"
+      label="The last outages"
+      :first="last.first_number"
+      :gaps="last.outages"
+      @strike="store.strikeOutage"
+    />
   </template>
 </template>
 
