@@ -205,3 +205,48 @@ def test_the_schema_in_the_docs_is_that_of_the_program_and_its_example_fits():
     assert (docs / "bundle.schema.json").read_text("utf-8") == as_text(schema())
     example = json.loads((docs / "bundle.example.json").read_text("utf-8"))
     assert BundleJob.model_validate(example).number == "2026-107"
+
+
+def picture(name, content=b"not really a picture"):
+    return {"file": SimpleUploadedFile(name, content, "image/jpeg")}
+
+
+def shown_in(crew, number):
+    """The name of the picture that the job's mock-up stands in."""
+    job = crew.get(f"/api/jobs/{number}").json()
+    told = job["facts"]["sky"]["mock_up"].get("document_id")
+    return next((one["name"] for one in job["documents"] if one["id"] == told), None)
+
+
+def test_a_picture_of_the_other_copy_comes_over_and_what_shows_it_finds_it(crew, home):
+    crew.post("/api/jobs/2026-102/documents", picture("here.jpg", b"one"))
+    common = out(crew)
+    added = crew.post("/api/jobs/2026-102/documents", picture("there.jpg", b"two")).json()["documents"][-1]
+    change(crew, "2026-102", mock_up={"document_id": added["id"]})
+    there = out(crew)
+    Job.objects.filter(number="2026-102").delete()
+    send(crew, "take", common)
+    crew.post("/api/jobs/2026-102/documents", picture("mine.jpg", b"three"))
+    change(crew, "2026-102", customer="This laptop's")
+    assert send(crew, "look", there).json()[0]["state"] == "joins"
+    assert send(crew, "take", there).status_code == 200
+    assert shown_in(crew, "2026-102") == "there.jpg"
+    names = [one["name"] for one in crew.get("/api/jobs/2026-102").json()["documents"]]
+    assert sorted(names) == ["here.jpg", "mine.jpg", "there.jpg"]
+    assert facts("2026-102")["brief"]["customer"] == "This laptop's"
+
+
+def test_a_job_that_names_a_picture_that_is_gone_goes_out_and_comes_in(crew, home):
+    added = crew.post("/api/jobs/2026-102/documents", picture("gone.jpg")).json()["documents"][-1]
+    change(crew, "2026-102", mock_up={"document_id": added["id"]})
+    crew.delete(f"/api/jobs/2026-102/documents/{added['id']}")
+    content = out(crew)
+    Job.objects.filter(number="2026-102").delete()
+    assert send(crew, "take", content).json()[0]["state"] == "new"
+    assert shown_in(crew, "2026-102") is None
+
+
+def test_a_copy_among_those_that_were_taken_out_is_said(crew, home):
+    content = out(crew)
+    crew.put("/api/jobs/2026-102/shelf", json.dumps({"shelf": "deleted"}), content_type="application/json")
+    assert "taken out" in send(crew, "look", content).json()[0]["why"]

@@ -37,15 +37,23 @@ HEAD = "bundle.json"
 _STAMP = (1980, 1, 1, 0, 0, 0)  # of every file in the zip: the same jobs, the same bytes
 
 
+def _lost(value: Any, numbers: dict[int, int]) -> bool:
+    told = value.get("document_id") if isinstance(value, dict) else None
+    return isinstance(told, int) and told not in numbers
+
+
 def numbered(value: Any, numbers: dict[int, int]) -> Any:
-    """Facts with their documents named by other numbers; 0 for one that is no longer there."""
+    """Facts with their documents named by other numbers. What names one that is no longer there is left out: the name
+    of a fact, the whole row of a list.
+    """
     if isinstance(value, dict):
         return {
-            name: numbers.get(one, 0) if name == "document_id" and isinstance(one, int) else numbered(one, numbers)
+            name: numbers[one] if name == "document_id" and isinstance(one, int) else numbered(one, numbers)
             for name, one in value.items()
+            if not (name == "document_id" and isinstance(one, int) and one not in numbers)
         }
     if isinstance(value, list):
-        return [numbered(one, numbers) for one in value]
+        return [numbered(one, numbers) for one in value if not _lost(one, numbers)]
     return value
 
 
