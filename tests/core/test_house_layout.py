@@ -65,3 +65,12 @@ def test_drawings_have_the_name_of_the_room_that_they_draw():
         path.stem.partition("_")[0] or path.stem for path in (ROOT / "src" / "rindle_server" / "drawings").glob("*.py")
     }
     assert drawn - {"__init__", "svg", "strip", "plan"} <= set(NAMES)  # how one draws, and the plan that several show
+
+
+def test_a_start_loads_no_part_of_scipy():
+    """A part costs up to a second; `import scipy` loads each when it is first asked for."""
+    texts = {path: path.read_text("utf-8").splitlines() for path in (ROOT / "src").rglob("*.py")}
+    assert len(texts) > 400
+    assert not [
+        path.name for path, lines in texts.items() for one in lines if one.startswith(("from scipy", "import scipy."))
+    ]

@@ -7,8 +7,8 @@ from collections import Counter
 from collections.abc import Iterable
 from statistics import median
 
+import scipy  # its parts come when they are first asked for: a start needs none of them
 from pydantic import Field
-from scipy.stats import binomtest
 
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
@@ -95,7 +95,7 @@ def firm_record(given: FirmRecordInput) -> Outcome[FirmRecordResult]:
     held = [one for one in first if not one.repair_numbers]
     ends: tuple[float | None, float | None] = (None, None)
     if first:
-        told = binomtest(len(held), len(first)).proportion_ci(_SURE, method="wilson")
+        told = scipy.stats.binomtest(len(held), len(first)).proportion_ci(_SURE, method="wilson")
         ends = (100.0 * float(told.low), 100.0 * float(told.high))
     gains = [one.gain_factor for one in given.jobs if one.gain_factor is not None]
     fooled = [one for one in given.jobs if one.false_top_count]

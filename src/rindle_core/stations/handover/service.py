@@ -7,8 +7,8 @@ from collections.abc import Sequence
 from statistics import median
 from typing import Annotated, Literal
 
+import scipy  # its parts come when they are first asked for: a start needs none of them
 from pydantic import AwareDatetime, Field
-from scipy.stats import binom
 
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Model, Row
@@ -83,9 +83,9 @@ def median_ends(count: int) -> tuple[int, float]:
     Source: W. R. Thompson, Annals of Mathematical Statistics 7 (1936) 122 (sign test's interval of a median).
     """
     best = 0
-    while 2 * (best + 1) < count and 1.0 - 2.0 * float(binom.cdf(best + 1, count, 0.5)) >= _WANTED_COVERAGE:
+    while 2 * (best + 1) < count and 1.0 - 2.0 * float(scipy.special.bdtr(best + 1, count, 0.5)) >= _WANTED_COVERAGE:
         best += 1
-    return best, max(0.0, 1.0 - 2.0 * float(binom.cdf(best, count, 0.5)))
+    return best, max(0.0, 1.0 - 2.0 * float(scipy.special.bdtr(best, count, 0.5)))
 
 
 def figures_of(runs: Sequence[ServiceRun]) -> ServiceFigures | None:

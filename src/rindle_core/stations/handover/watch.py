@@ -5,8 +5,8 @@ from __future__ import annotations
 from typing import Annotated
 
 import numpy as np
+import scipy  # its parts come when they are first asked for: a start needs none of them
 from pydantic import AwareDatetime, Field
-from scipy.stats import chi2
 
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
@@ -64,8 +64,8 @@ def poisson_ends(count: int, sure: float = _SURE) -> tuple[float, float]:
     Source: F. Garwood, Biometrika 28 (1936) 437; exact by the chi-square law.
     """
     tail = (1.0 - sure) / 2.0
-    low = 0.0 if count == 0 else float(chi2.ppf(tail, 2 * count)) / 2.0
-    return low, float(chi2.ppf(1.0 - tail, 2 * count + 2)) / 2.0
+    low = 0.0 if count == 0 else float(scipy.special.gammaincinv(count, tail))
+    return low, float(scipy.special.gammaincinv(count + 1, 1.0 - tail))
 
 
 def share_ends(lost_s: list[float], length_s: list[float]) -> tuple[float, float]:
