@@ -10,7 +10,8 @@ RULE_GROUPS: dict[str, tuple[str, ...]] = {
         "shadow_most_deg", "level_margin_db", "shading_db", "radiation_limit_w_per_m2", "person_reach_m",
     ),
     "Sky": (
-        "clearance_deg", "assumed_obstacle_distance_m", "fresnel_share", "skyline_gap_deg", "growth_years",
+        "clearance_deg", "assumed_obstacle_distance_m", "fresnel_share", "skyline_gap_deg", "skyline_reach_m",
+        "place_moved_m", "growth_years",
         "scan_least_percent", "scan_wanted_percent",
     ),
     "Low orbits": (

@@ -142,6 +142,19 @@ class HouseRules(Model):
     trial_apart_m: float = Field(
         default=3.0, ge=0, le=100, description="How far the trial may stand from the position and still speak for it"
     )
+    place_moved_m: float = Field(
+        default=100.0,
+        ge=0,
+        le=10_000,
+        description="How far a place may be told otherwise before what was read and drawn there counts no more",
+    )
+    skyline_reach_m: float = Field(
+        default=5.0,
+        ge=0,
+        le=100,
+        description="How far beside the place where a skyline was read it still says what stands near: from further "
+        "off a tree at the terminal is not seen, or seen before something else",
+    )
     trial_sector_percent: float = Field(
         default=0.1,
         gt=0,

@@ -56,10 +56,15 @@ def joints_of(job: JobInput) -> list[Joint]:
 
 
 def at_height_min(job: JobInput) -> float:
-    """Minutes on ladder or roof: of the planned position where somebody said them, else of the steps."""
+    """Minutes on ladder or roof: of the planned position where somebody said them, else of the steps.
+
+    0 while the mount is not chosen: a part of the steps is not the work at height.
+    """
     one = planned(job)
     if one is not None and one.time_at_height_min is not None:
         return one.time_at_height_min
+    if mount_kind(job) is None:
+        return 0.0
     return sum(step.at_height_min for step in build_steps(job))
 
 

@@ -22,7 +22,16 @@ _BLANK = {"customer", "service_wanted", "address", "place_text", "other_place_te
     "number", "device", "source", "log_name", "left_over_note", "gust_source", "photo"}  # fmt: skip
 _DROP = {"approval_lines", "customer_lines", "installer_lines", "sky_photos", "plan_picture", "mock_up", "order_extra",
     "crew", "team_code", "home_devices", "landmarks", "releases", "deliveries", "costs", "follows"}  # fmt: skip
-_ROUNDED = {"latitude_deg", "longitude_deg", "other_latitude_deg", "other_longitude_deg"}
+_ROUNDED = {
+    "latitude_deg",
+    "longitude_deg",
+    "other_latitude_deg",
+    "other_longitude_deg",
+    "read_latitude_deg",
+    "read_longitude_deg",
+    "things_latitude_deg",
+    "things_longitude_deg",
+}
 
 
 def without_secrets(rooms: Mapping[str, Mapping[str, Any]]) -> dict[str, dict[str, Any]]:

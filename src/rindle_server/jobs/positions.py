@@ -47,6 +47,7 @@ def take_as_place(draft: Draft, letter: str) -> None:
         positions=rows,
         skylines=[{**one, "letter": one["letter"] or before} for one in skylines],
         things=things,
+        **({"things_latitude_deg": there.latitude_deg, "things_longitude_deg": there.longitude_deg} if things else {}),
         plan_picture=picture,
         position_letter=sky.position_letter or before,
         **({"trial": {"letter": before, **trial}} if trial else {}),

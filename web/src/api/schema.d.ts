@@ -5006,6 +5006,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -5029,6 +5030,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -5457,6 +5459,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -5480,6 +5483,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -5750,6 +5754,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -5773,6 +5778,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -6098,6 +6104,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -6121,6 +6128,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -6390,6 +6398,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -6413,6 +6422,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -6554,6 +6564,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -6577,6 +6588,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -8085,6 +8097,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -8108,6 +8121,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -12048,6 +12062,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -12071,6 +12086,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -13167,6 +13183,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -13190,6 +13207,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -16798,6 +16816,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -16821,6 +16840,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -17426,6 +17446,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -17449,6 +17470,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -17922,6 +17944,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -17945,6 +17968,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -18110,6 +18134,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -18133,6 +18158,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -18482,6 +18508,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -18505,6 +18532,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -18900,6 +18928,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -18923,6 +18952,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -19198,6 +19228,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -19221,6 +19252,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -22638,6 +22670,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -22661,6 +22694,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -23563,6 +23597,12 @@ export interface components {
              */
             person_reach_m: number;
             /**
+             * Place Moved M
+             * @description How far a place may be told otherwise before what was read and drawn there counts no more
+             * @default 100
+             */
+            place_moved_m: number;
+            /**
              * Places Apart M
              * @description Distance between two entries for one site that is asked about
              * @default 200
@@ -23700,6 +23740,12 @@ export interface components {
              * @default 30
              */
             skyline_gap_deg: number;
+            /**
+             * Skyline Reach M
+             * @description How far beside the place where a skyline was read it still says what stands near: from further off a tree at the terminal is not seen, or seen before something else
+             * @default 5
+             */
+            skyline_reach_m: number;
             /**
              * Steel Yield Mpa
              * @description Yield strength taken for an unmarked tube
@@ -24391,6 +24437,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -24414,6 +24461,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -24936,6 +24984,8 @@ export interface components {
              *       "push_right_during_db": null,
              *       "push_top_db": null,
              *       "push_top_during_db": null,
+             *       "read_satellite_code": "",
+             *       "read_terminal_code": "",
              *       "readings": [],
              *       "retest_db": null,
              *       "scale_zero_deg": null,
@@ -29093,6 +29143,7 @@ export interface components {
              *         "peak_certain_share": 0.1,
              *         "peak_fall_db": 1,
              *         "person_reach_m": 2.2,
+             *         "place_moved_m": 100,
              *         "places_apart_m": 200,
              *         "plumb_deg": 0.3,
              *         "preset_elevation_deg": 1,
@@ -29116,6 +29167,7 @@ export interface components {
              *         "side_lobe_least_db": 12,
              *         "side_lobe_most_db": 25,
              *         "skyline_gap_deg": 30,
+             *         "skyline_reach_m": 5,
              *         "steel_yield_mpa": 235,
              *         "stream_gap_s": 20,
              *         "stream_gaps_per_h": 0.5,
@@ -32337,6 +32389,8 @@ export interface components {
              *       "sky_set": 0,
              *       "skylines": [],
              *       "things": [],
+             *       "things_latitude_deg": null,
+             *       "things_longitude_deg": null,
              *       "trial": {
              *         "ended_at": null,
              *         "events": [],
@@ -33544,6 +33598,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -33567,6 +33622,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -33776,6 +33832,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -33799,6 +33856,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -34144,6 +34202,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -34167,6 +34226,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -37598,6 +37658,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -37621,6 +37682,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -37912,6 +37974,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -37935,6 +37998,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -45441,6 +45505,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -45464,6 +45529,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -46681,6 +46747,16 @@ export interface components {
             push_top_db?: number | null;
             /** During, top */
             push_top_during_db?: number | null;
+            /**
+             * Satellite of the job when the first reading came
+             * @default
+             */
+            read_satellite_code: string;
+            /**
+             * Terminal of the job when the first reading came
+             * @default
+             */
+            read_terminal_code: string;
             /** Readings */
             readings?: components["schemas"]["AxisReading"][];
             /**
@@ -46828,6 +46904,10 @@ export interface components {
             push_top_db?: number | null;
             /** During, top */
             push_top_during_db?: number | null;
+            /** Satellite of the job when the first reading came */
+            read_satellite_code?: string | null;
+            /** Terminal of the job when the first reading came */
+            read_terminal_code?: string | null;
             /** Readings */
             readings?: components["schemas"]["AxisReading"][] | null;
             /**
@@ -47070,6 +47150,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -47093,6 +47174,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -47616,6 +47698,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -47639,6 +47722,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -51426,6 +51510,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -51449,6 +51534,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -51881,6 +51967,12 @@ export interface components {
              */
             raise_by_m?: number | null;
             /**
+             * Read Elsewhere
+             * @description Whether its skyline was read too far from it
+             * @default false
+             */
+            read_elsewhere: boolean;
+            /**
              * Rigid
              * @description Shaken by hand from safe footing: it does not move
              * @default false
@@ -52074,6 +52166,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -52097,6 +52190,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -52435,6 +52529,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -52458,6 +52553,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -56140,6 +56236,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -56163,6 +56260,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -56312,6 +56410,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -56335,6 +56434,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -57146,6 +57246,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -57169,6 +57270,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -57480,6 +57582,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -57503,6 +57606,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -57684,6 +57788,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -57707,6 +57812,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -57981,6 +58087,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -58004,6 +58111,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -58237,6 +58345,10 @@ export interface components {
             skylines?: components["schemas"]["SkylineSet"][];
             /** Site plan */
             things?: components["schemas"]["PlanThing"][];
+            /** Latitude of the place when the plan was begun */
+            things_latitude_deg?: number | null;
+            /** Longitude of the place when the plan was begun */
+            things_longitude_deg?: number | null;
             /**
              * @default {
              *       "ended_at": null,
@@ -58308,6 +58420,10 @@ export interface components {
             skylines?: components["schemas"]["SkylineSet"][] | null;
             /** Site plan */
             things?: components["schemas"]["PlanThing"][] | null;
+            /** Latitude of the place when the plan was begun */
+            things_latitude_deg?: number | null;
+            /** Longitude of the place when the plan was begun */
+            things_longitude_deg?: number | null;
             /** Trial */
             trial?: components["schemas"]["TrialFacts"] | null;
             /**
@@ -58474,6 +58590,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -58497,6 +58614,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -58804,6 +58922,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -58827,6 +58946,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -58959,10 +59079,24 @@ export interface components {
             /** Skyline points */
             points?: components["schemas"]["SkylinePoint"][];
             /**
+             * Read East M
+             * @description From the job's place as it was then
+             */
+            read_east_m?: number | null;
+            /**
              * Eye over ground
              * @description Eye or lens over the ground; None: at the terminal's own height
              */
             read_height_m?: number | null;
+            /**
+             * Read Latitude Deg
+             * @description Where that place lay then
+             */
+            read_latitude_deg?: number | null;
+            /** Read Longitude Deg */
+            read_longitude_deg?: number | null;
+            /** Read North M */
+            read_north_m?: number | null;
             /**
              * Terrain Ends
              * @description Where the tiles of a computed horizon ended before its reach
@@ -62354,6 +62488,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -62377,6 +62512,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -62579,6 +62715,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -62602,6 +62739,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -62733,6 +62871,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -62756,6 +62895,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -66403,6 +66543,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -66426,6 +66567,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -67572,6 +67714,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -67595,6 +67738,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -68078,6 +68222,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -68101,6 +68246,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -68309,6 +68455,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -68332,6 +68479,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -71910,6 +72058,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -71933,6 +72082,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -72436,6 +72586,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -72459,6 +72610,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -72723,6 +72875,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -72746,6 +72899,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -72962,6 +73116,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -72985,6 +73140,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -73115,6 +73271,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -73138,6 +73295,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -73358,6 +73516,7 @@ export interface components {
              *       "peak_certain_share": 0.1,
              *       "peak_fall_db": 1,
              *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
              *       "places_apart_m": 200,
              *       "plumb_deg": 0.3,
              *       "preset_elevation_deg": 1,
@@ -73381,6 +73540,7 @@ export interface components {
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
              *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The site plan: put down, moved, typed; with the side view and the figures that follow. */
+import SaidAnew from '@/stations/SaidAnew.vue'
 import { IconArrowAutofitWidth, IconPlus, IconZoomIn, IconZoomOut } from '@tabler/icons-vue'
 import { NButton, NDropdown, NSelect } from 'naive-ui'
 import { computed, ref } from 'vue'
@@ -75,6 +76,12 @@ const looked = computed(() => plan.looked.value)
 </script>
 
 <template>
+  <said-anew
+    station="sky"
+    code="sky.plan_moved"
+    label="It is drawn of the place as it is now"
+    @said="store.patch({ things_latitude_deg: null, things_longitude_deg: null })"
+  />
   <div class="tools">
     <n-dropdown v-if="!store.locked" trigger="click" :options="options" scrollable class="plan-kinds" @select="begin">
       <n-button type="primary"

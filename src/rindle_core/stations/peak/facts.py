@@ -61,6 +61,12 @@ class PeakFacts(Facts):
     transmit_off: Annotated[YesNo, Entry("Transmitter off", hint="Seen, before a hand covers it", choices=_YES_NO)] = ""
     covers: Annotated[list[Cover], Entry("Stored best cleared")] = Field(default_factory=list, max_length=40)
     readings: Annotated[list[AxisReading], Entry("Readings")] = Field(default_factory=list)
+    read_satellite_code: Annotated[str, Entry("Satellite of the job when the first reading came")] = Field(
+        default="", max_length=40
+    )
+    read_terminal_code: Annotated[str, Entry("Terminal of the job when the first reading came")] = Field(
+        default="", max_length=40
+    )
     skew_readings: Annotated[list[SkewReading], Entry("Skew readings")] = Field(default_factory=list, max_length=60)
     skew_set_deg: Annotated[float | None, Entry("Skew as it is locked", hint="Clockwise from behind")] = Field(
         default=None, ge=-180, le=180

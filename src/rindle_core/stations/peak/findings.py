@@ -57,6 +57,12 @@ AID = Kind(
     source="Precondition of fitting the transceiver",
     at="peak.aid_off",
 )
+READ_FOR = Kind(
+    "peak.read_for",
+    "whether the readings were taken with the terminal and towards the satellite that the job has now",
+    source="What the job said when the first reading came",
+    at="peak.readings",
+)
 IDENTITY = Kind(
     "peak.identity",
     "whether it is the right satellite: network or reference carrier",

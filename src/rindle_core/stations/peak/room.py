@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.peak.assess import assess
+from rindle_core.stations.peak.entered import entered
 from rindle_core.stations.peak.facts import PeakFacts
 from rindle_core.stations.peak.headline import headline
 from rindle_core.stations.peak.part import PeakPart
@@ -16,7 +17,10 @@ STATION = Station(
     result=PeakPart,
     assess=assess,
     headline=headline,
+    entered=entered,
     looks_at=(
+        "brief.satellite_code",
+        "brief.terminal_code",
         "aim.spare_satellites",
         "aim.preset_measured_deg",
         "bringup.states_entered",

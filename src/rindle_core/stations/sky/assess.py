@@ -23,6 +23,7 @@ from rindle_core.stations.sky.seen import (
     sky_of,
     surroundings,
 )
+from rindle_core.stations.sky.stood import judge_place_moved
 from rindle_core.stations.sky.surroundings import Surroundings
 from rindle_core.stations.sky.tried import judge_marginal, judge_wanted, of_the_plan, trial_of
 from rindle_core.stations.sky.unseen import judge_unseen
@@ -170,8 +171,10 @@ def assess(context: Context) -> Outcome[SkyPart]:
     )
     if watched is None:
         return Outcome(part, [WAITS_FOR_BRIEF])
-    believed = [one for one in watched.findings if not (more.unread and one.level is Level.CLEAR)]
-    return Outcome(part, [*believed, *findings])
+    moved = judge_place_moved(job, job.sky.position_letter)
+    doubted = more.unread or bool(moved)
+    believed = [one for one in watched.findings if not (doubted and one.level is Level.CLEAR)]
+    return Outcome(part, [*moved, *believed, *findings])
 
 
 __all__ = ["assess"]

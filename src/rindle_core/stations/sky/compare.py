@@ -38,6 +38,7 @@ class PositionSky(CandidateFacts):
     """A candidate with what its sky came to. Fixed satellite: margins; low orbit: time without service."""
 
     sky_level: Level = Level.UNKNOWN
+    read_elsewhere: bool = Field(default=False, description="Whether its skyline was read too far from it")
     margin_deg: float | None = None
     tube_margin_deg: float | None = None
     out_percent: float | None = None
@@ -116,7 +117,7 @@ def _cable_is_tight(one: PositionSky, given: CompareInput) -> bool:
 def _minds(one: PositionSky, given: CompareInput) -> list[str]:
     found = []
     if one.sky_level is Level.MIND:
-        found.append("the sky is to be minded")
+        found.append("its sky was read elsewhere" if one.read_elsewhere else "the sky is to be minded")
     if one.trial_level in _DOUBTFUL:
         found.append(_DOUBTFUL[one.trial_level])
     if _cable_is_tight(one, given):

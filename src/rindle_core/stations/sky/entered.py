@@ -10,6 +10,7 @@ from rindle_core.kernel.errors import InputError
 from rindle_core.stations.brief.places import PlaceInput, parse_place
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.plan_picture import PlanPicture, placed_picture
+from rindle_core.stations.sky.stood import stamped
 from rindle_core.stations.words import refuse_unknown
 
 
@@ -34,7 +35,7 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     chosen = change.get("sky_set")
     if chosen and chosen >= count:
         raise InputError.one("sky_set", f"there is no skyline {chosen}; the job has {count}")
-    return whole
+    return whole | stamped(change, job)
 
 
 def _check(positions: Sequence[Mapping[str, Any]]) -> None:

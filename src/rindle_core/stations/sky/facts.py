@@ -30,6 +30,10 @@ class SkylineSet(Row):
     read_height_m: Annotated[float | None, Entry("Eye over ground")] = Field(
         default=None, ge=0, le=300, description="Eye or lens over the ground; None: at the terminal's own height"
     )
+    read_latitude_deg: float | None = Field(default=None, ge=-90, le=90, description="Where that place lay then")
+    read_longitude_deg: float | None = Field(default=None, ge=-180, le=180)
+    read_east_m: float | None = Field(default=None, description="From the job's place as it was then")
+    read_north_m: float | None = Field(default=None)
     terrain_ends: list[TerrainEnd] = Field(
         default_factory=list, max_length=72, description="Where the tiles of a computed horizon ended before its reach"
     )
@@ -63,6 +67,12 @@ class SkyFacts(Facts):
         default="", max_length=3, description="Candidate that the terminal is planned for; empty: the job's place"
     )
     things: Annotated[list[PlanThing], Entry("Site plan")] = Field(default_factory=list, max_length=200)
+    things_latitude_deg: Annotated[float | None, Entry("Latitude of the place when the plan was begun")] = Field(
+        default=None, ge=-90, le=90
+    )
+    things_longitude_deg: Annotated[float | None, Entry("Longitude of the place when the plan was begun")] = Field(
+        default=None, ge=-180, le=180
+    )
     plan_picture: Annotated[PlanPicture, Entry("Picture under the plan")] = PlanPicture()
     mock_up: Annotated[MockUp, Entry("How it would look")] = MockUp()
     all_drawn: Annotated[

@@ -156,10 +156,28 @@ PHOTO = Kind(
 )
 MOVED = Kind(
     "sky.moved",
-    "distance between where the skyline was read and where the terminal will be; points without one stay as read",
+    "distance between where the skyline was read and where the terminal will be; points without one stay as read, and "
+    "what stands near was not seen from further off",
+    against="house rule `skyline_reach_m`",
     unit="m",
     source="Geometry of the points' distances",
     at="sky.skylines",
+)
+PLACE_MOVED = Kind(
+    "sky.place_moved",
+    "how far the place was moved after the skyline was read there",
+    against="house rule `place_moved_m`",
+    unit="m",
+    source="Geodesic between the place then and now (WGS 84)",
+    at="sky.skylines",
+)
+PLAN_MOVED = Kind(
+    "sky.plan_moved",
+    "how far the place was moved after the plan was drawn about it",
+    against="house rule `place_moved_m`",
+    unit="m",
+    source="Geodesic between the place then and now (WGS 84)",
+    at="sky.things",
 )
 TRIAL_WANTED = Kind(
     "sky.trial_wanted",

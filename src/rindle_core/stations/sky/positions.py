@@ -14,11 +14,13 @@ from rindle_core.stations.mount.position_mount import mount_against
 from rindle_core.stations.sky.candidates import CandidateAt
 from rindle_core.stations.sky.changes import PositionChange, changes_to
 from rindle_core.stations.sky.compare import PositionSky
+from rindle_core.stations.sky.findings import MOVED
 from rindle_core.stations.sky.fixed_sky import SkyResult
 from rindle_core.stations.sky.low_orbit import LowOrbitResult, bearings_of
 from rindle_core.stations.sky.plan_judge import plan_against
 from rindle_core.stations.sky.plan_seen import on_plan, plan_input
 from rindle_core.stations.sky.seen import candidate_of, low_orbit_of, set_for, sky_of, surroundings, terminal_height
+from rindle_core.stations.sky.stood import judge_place_moved
 from rindle_core.stations.sky.surroundings import Surroundings
 from rindle_core.stations.sky.tried import trial_level
 from rindle_core.stations.sky.unseen import judge_unseen
@@ -54,7 +56,8 @@ def position_of(job: JobInput, letter: str) -> tuple[PositionView, PositionSky]:
     if drawn is not None and drawn.cable is not None and (fields["cable_length_m"] or 0.0) < drawn.cable.length_m:
         fields["cable_length_m"] = round(drawn.cable.length_m, 1)  # a shorter one that somebody told does not reach
     level = worst(found.findings) if known and found else Level.UNKNOWN
-    if read_percent < job.picks.rules.scan_least_percent and level is not Level.HOLD:
+    unread = read_percent < job.picks.rules.scan_least_percent or judge_place_moved(job, letter)
+    if unread and level is not Level.HOLD:
         level = Level.UNKNOWN  # what was not read cannot be free
     unseen = judge_unseen(job, around, used, bearings_that_matter(job))
     if unseen and level is Level.CLEAR:
@@ -64,6 +67,8 @@ def position_of(job: JobInput, letter: str) -> tuple[PositionView, PositionSky]:
         {
             **fields,
             "sky_level": level,
+            "read_elsewhere": found is not None
+            and any(one.code == MOVED.code and one.level is Level.MIND for one in found.findings),
             "margin_deg": fixed.result.margin_deg if fixed else None,
             "tube_margin_deg": fixed.result.tube_margin_deg if fixed else None,
             "out_percent": simulated.result.out_percent if simulated and known else None,

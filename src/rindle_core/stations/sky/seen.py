@@ -6,6 +6,8 @@ import math
 from functools import lru_cache
 from typing import Any
 
+from geographiclib.geodesic import Geodesic
+
 from rindle_core.kernel.registry import Outcome
 from rindle_core.science.sight import Margins, about, margins
 from rindle_core.stations.entries import JobInput
@@ -16,6 +18,7 @@ from rindle_core.stations.sky.low_orbit import LowOrbitResult, low_orbit
 from rindle_core.stations.sky.passes import LowOrbitInput
 from rindle_core.stations.sky.plan_things import ground_of, heightless, solids_of
 
+_SAME_M = 0.5  # coordinates are told no finer
 _FAR_M = 1000.0  # a skyline that was read further off is not moved to a position
 
 
@@ -43,6 +46,35 @@ def spot_of(job: JobInput, letter: str) -> tuple[float, float] | None:
 def offset_of(job: JobInput, letter: str) -> tuple[float, float]:
     """The same; the place itself where a candidate lies nowhere."""
     return spot_of(job, letter) or (0.0, 0.0)
+
+
+def absolute_of(job: JobInput, letter: str) -> tuple[float, float] | None:
+    """Latitude and longitude of a position, degrees; None while nobody can tell."""
+    if not letter:
+        return job.brief.place
+    one = candidate_of(job, letter)
+    if one is None or one.latitude_deg is None or one.longitude_deg is None:
+        return None
+    return one.latitude_deg, one.longitude_deg
+
+
+def spot_read(job: JobInput, used: SkylineSet) -> tuple[float, float]:
+    """East and north of where a skyline was read, from the job's place, metres.
+
+    That is where its position lies, but for a candidate that was moved over the ground since: then where it lay. A
+    place that is only told otherwise (mended coordinates) moves nothing.
+    """
+    now, at = offset_of(job, used.letter), absolute_of(job, used.letter)
+    if used.read_east_m is None or used.read_north_m is None or not used.letter:
+        return now
+    moved_m = math.hypot(used.read_east_m - now[0], used.read_north_m - now[1])
+    if moved_m <= _SAME_M:
+        return now
+    if at is not None and used.read_latitude_deg is not None and used.read_longitude_deg is not None:
+        line = Geodesic.WGS84.Inverse(used.read_latitude_deg, used.read_longitude_deg, *at)
+        if float(line["s12"]) <= _SAME_M:
+            return now  # it lies where it lay: the job's place is told otherwise
+    return used.read_east_m, used.read_north_m
 
 
 def set_for(job: JobInput, letter: str) -> tuple[int | None, SkylineSet]:
@@ -80,9 +112,9 @@ def surroundings(job: JobInput, letter: str) -> dict[str, Any]:
     will be.
     """
     _, used = set_for(job, letter)
-    (to_east, to_north), (from_east, from_north) = offset_of(job, letter), offset_of(job, used.letter)
+    (to_east, to_north), (from_east, from_north) = offset_of(job, letter), spot_read(job, used)
     height = terminal_height(job, letter)
-    if used.letter != letter and math.hypot(to_east - from_east, to_north - from_north) > _FAR_M:
+    if math.hypot(to_east - from_east, to_north - from_north) > _FAR_M:
         used = SkylineSet()  # another valley: nothing that was read there says anything here
         from_east, from_north = to_east, to_north
     ground = ground_of(job.sky.things)

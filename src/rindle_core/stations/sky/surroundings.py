@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 from pydantic import Field
 
@@ -160,6 +162,21 @@ class Surroundings(Model):
         if shift.distance_m < _SAME_PLACE_M:
             return []
         unmoved = unmoved_count(self.skyline, shift)
+        stay = f"{unmoved} of its points have no distance and stay as they were read." if unmoved else ""
+        beside_m = math.hypot(shift.east_m, shift.north_m)
+        if beside_m > self.rules.skyline_reach_m and not self.all_drawn:
+            return [
+                MOVED(
+                    Level.MIND,
+                    f"The skyline was read {beside_m:.0f} m from there: what stands near it is not known",
+                    f"What was read is moved by its distances; what was hidden from there is missing. {stay}".strip(),
+                    figure=beside_m,
+                    limit=self.rules.skyline_reach_m,
+                    bound="at_most",
+                    clears_by="Read the skyline where the terminal will stand, or draw all that stands about it on the "
+                    "site plan.",
+                )
+            ]
         whole = unmoved == 0
         return [
             MOVED(
@@ -167,9 +184,7 @@ class Surroundings(Model):
                 "The skyline was read elsewhere and is corrected"
                 if whole
                 else "The skyline was read elsewhere, and some of it cannot be corrected",
-                "Everything near looks different from another place or height."
-                if whole
-                else f"{unmoved} of its points have no distance and stay as they were read.",
+                "Everything near looks different from another place or height." if whole else stay,
                 figure=shift.distance_m,
                 clears_by="" if whole else "Give those points a distance, or read again where the terminal will stand.",
             )

@@ -98,6 +98,12 @@ def judge_wanted(job: JobInput) -> list[Finding]:
         return [TRIAL.missing("The trial is running", "End it after its time, and read its log.")]
     if told.started_at is not None and told.ended_at is not None and told.ended_at <= told.started_at:
         return [TRIAL.missing("The trial ends before it begins", "Check when it was begun and ended.")]
+    if told.started_at is None and (told.ended_at is not None or _has_log(job)):
+        return [
+            TRIAL.missing(
+                "When the trial was begun is not known", "Enter it: what share of the time was lost needs it."
+            )
+        ]
     if told.ended_at is not None:
         return [] if _has_log(job) else [TRIAL.missing("The trial has ended, and nothing of it is read", _READ_IT)]
     if terminal is None or terminal.panel is None or job.brief.permanence != "trial":

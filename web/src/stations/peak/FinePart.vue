@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Fine pointing: the level as it is, the best beside it, the trace, and one press a reading. */
+import SaidAnew from '@/stations/SaidAnew.vue'
 import { useEventListener } from '@vueuse/core'
 import { IconX } from '@tabler/icons-vue'
 import { NButton, NInput, NRadioButton, NRadioGroup, NSelect } from 'naive-ui'
@@ -150,6 +151,12 @@ const read = () => (usable.value ? turnAndRead(0) : void focusNew())
     <b>Radio energy:</b> the feed transmits once the modem is online. Nobody in front of the dish; switch off before
     touching the feed. On the ladder, tie off before you let go with both hands.
   </p>
+  <said-anew
+    station="peak"
+    code="peak.read_for"
+    label="They were taken with what the job says now"
+    @said="store.patch({ read_satellite_code: '', read_terminal_code: '' })"
+  />
   <div class="row">
     <n-radio-group v-model:value="axis" aria-label="Axis"
       ><n-radio-button value="azimuth">Azimuth</n-radio-button

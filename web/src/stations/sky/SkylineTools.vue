@@ -7,6 +7,7 @@ import { NButton, NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
 import client, { ApiError, unwrap } from '@/api/client'
 import HeldInput from '@/fields/HeldInput.vue'
+import SaidAnew from '@/stations/SaidAnew.vue'
 import { unitSign } from '@/lib/quantity'
 import { type SkylineSet, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
@@ -138,6 +139,12 @@ defineExpose({ focus: () => document.getElementById('skyline-line')?.focus() })
       Take this skyline out
     </button>
   </div>
+  <said-anew
+    station="sky"
+    code="sky.place_moved"
+    label="It was read at the place as it is now"
+    @said="change({ read_latitude_deg: null, read_longitude_deg: null, read_east_m: null, read_north_m: null })"
+  />
   <p v-if="store.skyline" class="row small">
     <progress :value="scanned" max="100" aria-label="Bearings read" />
     <span class="quiet">{{ scanned.toFixed(0) }} % of the bearings that matter have a point within 15°.</span>

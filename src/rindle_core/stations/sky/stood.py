@@ -1,0 +1,104 @@
+"""Where a skyline and a plan were taken: a place that is moved afterwards takes nothing along unseen."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Any
+
+from geographiclib.geodesic import Geodesic
+
+from rindle_core.kernel.findings import Finding, Kind, Level
+from rindle_core.kernel.house_rules import HouseRules
+from rindle_core.stations.entries import JobInput
+from rindle_core.stations.sky.candidates import Candidate
+from rindle_core.stations.sky.facts import SkylineSet
+from rindle_core.stations.sky.findings import PLACE_MOVED, PLAN_MOVED
+from rindle_core.stations.sky.seen import absolute_of, set_for, spot_of, spot_read
+
+Spot = tuple[float, float] | None
+_STAMP = ("read_latitude_deg", "read_longitude_deg", "read_east_m", "read_north_m")
+
+
+def _stamp(job: JobInput, letter: str) -> dict[str, float | None]:
+    """Where a position lies now; nothing while nobody can tell."""
+    at, spot = absolute_of(job, letter), spot_of(job, letter)
+    if at is None or spot is None:
+        return dict.fromkeys(_STAMP)
+    return dict(zip(_STAMP, (*at, *spot), strict=True))
+
+
+def stamped(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
+    """Of a change at Sky: skylines and plan with the place where they were taken.
+
+    A skyline is stamped when its first point comes, when it is said to be read at another position, and when its stamp
+    is taken out (that it was read at the place as it is now).
+    """
+    told: dict[str, Any] = {}
+    if change.get("positions") is not None:
+        rows = [Candidate.model_validate(one) for one in change["positions"]]
+        job = job.model_copy(update={"sky": job.sky.model_copy(update={"positions": rows})})
+    if change.get("skylines") is not None:
+        before = {one.id: one for one in job.sky.skylines}
+        told["skylines"] = [_row(job, dict(one), before.get(str(one.get("id") or ""))) for one in change["skylines"]]
+    if change.get("things") and job.sky.things_latitude_deg is None and "things_latitude_deg" not in change:
+        at = absolute_of(job, "")
+        told |= {"things_latitude_deg": at[0], "things_longitude_deg": at[1]} if at else {}
+    elif "things_latitude_deg" in change and change["things_latitude_deg"] is None:  # drawn of the place as it is now
+        at = absolute_of(job, "") if job.sky.things else None
+        told |= {"things_latitude_deg": at[0], "things_longitude_deg": at[1]} if at else {}
+    elif change.get("things") == []:
+        told |= {"things_latitude_deg": None, "things_longitude_deg": None}
+    return told
+
+
+def _row(job: JobInput, row: dict[str, Any], before: SkylineSet | None) -> dict[str, Any]:
+    if not row.get("points") and not row.get("obstacles"):
+        return row | dict.fromkeys(_STAMP)
+    if before is not None and before.letter == (row.get("letter") or ""):
+        for name in _STAMP:
+            row.setdefault(name, getattr(before, name))
+        if row["read_latitude_deg"] is not None:
+            return row
+    elif before is None and row.get("read_latitude_deg") is not None:
+        return row  # from a bundle or an undone change
+    return row | _stamp(job, row.get("letter") or "")
+
+
+_CLEARS = "Say that it was taken at the place as it is now, put the place back at Brief, or take it anew."
+
+
+def _too_far(
+    kind: Kind, was: tuple[float | None, float | None], now: Spot, words: tuple[str, str], rules: HouseRules
+) -> list[Finding]:
+    if now is None or was[0] is None or was[1] is None:
+        return []
+    apart_m = float(Geodesic.WGS84.Inverse(was[0], was[1], *now)["s12"])
+    if apart_m <= rules.place_moved_m:
+        return []
+    limit = rules.place_moved_m
+    return [kind(Level.UNKNOWN, *words, figure=apart_m, limit=limit, bound="at_most", clears_by=_CLEARS)]
+
+
+def judge_place_moved(job: JobInput, letter: str) -> list[Finding]:
+    """What was read or drawn for a place says nothing of one that the job was given afterwards."""
+    rules = job.picks.rules
+    _, used = set_for(job, letter)
+    found = []
+    if spot_read(job, used) == spot_of(job, used.letter):  # else its candidate was moved, and the skyline is corrected
+        words = (
+            "The place was moved after the skyline was read",
+            "What was seen from one place says nothing of another.",
+        )
+        was = used.read_latitude_deg, used.read_longitude_deg
+        found += _too_far(PLACE_MOVED, was, absolute_of(job, used.letter), words, rules)
+    if job.sky.things:
+        words = (
+            "The place was moved after the plan was drawn",
+            "The plan is told from the job’s place: all of it moved along.",
+        )
+        was = job.sky.things_latitude_deg, job.sky.things_longitude_deg
+        found += _too_far(PLAN_MOVED, was, absolute_of(job, ""), words, rules)
+    return found
+
+
+__all__ = ["judge_place_moved", "stamped"]

@@ -1,0 +1,136 @@
+"""A place that is moved takes nothing along unseen: what was read, drawn or peaked before belongs to what was."""
+
+import pytest
+
+from rindle_core.job import JobInput, assess
+from rindle_core.kernel.findings import Level
+from rindle_core.stations.peak.entered import entered as entered_at_peak
+from rindle_core.stations.sky.entered import entered
+from tests import golden
+
+ROD_M = 111_320.0  # metres of a degree of latitude, to a thousandth
+
+
+def job_of(number="2026-101", **news):
+    return JobInput.model_validate({**golden.read(number)["facts"], **news})
+
+
+def told(job, station):
+    view = next(one for one in assess(job).result.stations if one.code == station)
+    return {one.code: one for one in view.findings}, view.verdict
+
+
+def north(job, metres):
+    return {"latitude_deg": job.brief.latitude_deg + metres / ROD_M}
+
+
+@pytest.mark.parametrize(("metres", "level"), [(0, None), (90, None), (115, Level.UNKNOWN), (200_000, Level.UNKNOWN)])
+def test_a_skyline_says_nothing_of_a_place_that_the_job_was_given_afterwards(metres, level):
+    findings, verdict = told(job_of(**north(job_of(), metres)), "sky")
+    moved = findings.get("sky.place_moved")
+    assert (moved.level if moved else None) == level
+    if level:
+        assert moved.figure == pytest.approx(metres, rel=0.01)  # a degree is 0.4 % shorter there
+        assert verdict == Level.UNKNOWN
+        assert Level.CLEAR not in {one.level for one in findings.values()}
+        result = assess(job_of(**north(job_of(), metres))).result
+        assert not result.may_sign_off
+        assert "sky.place_moved" in {one.code for one in result.evidence}
+    else:
+        assert "sky.clearance" in findings
+
+
+def test_a_skyline_is_stamped_with_its_first_point_and_again_only_where_somebody_says_so():
+    job = job_of(skylines=[])
+    point = {"azimuth_deg": 10.0, "elevation_deg": 3.0}
+    bare = entered({"skylines": [{"id": "a", "letter": "", "points": []}]}, job)["skylines"][0]
+    assert bare["read_latitude_deg"] is None
+    first = entered({"skylines": [{"id": "a", "letter": "", "points": [point]}]}, job)["skylines"]
+    assert (first[0]["read_latitude_deg"], first[0]["read_longitude_deg"]) == job.brief.place
+    away = job_of(**north(job, 5000), skylines=first)
+    more = [{**first[0], "points": [point, {**point, "azimuth_deg": 20.0}]}]
+    assert entered({"skylines": more}, away)["skylines"][0]["read_latitude_deg"] == job.brief.latitude_deg
+    left_out = [{name: value for name, value in more[0].items() if not name.startswith("read_l")}]
+    assert entered({"skylines": left_out}, away)["skylines"][0]["read_latitude_deg"] == job.brief.latitude_deg
+    anew = entered({"skylines": [{**more[0], "read_latitude_deg": None}]}, away)["skylines"][0]
+    assert anew["read_latitude_deg"] == away.brief.latitude_deg
+
+
+def test_a_plan_is_of_the_place_that_it_was_drawn_about():
+    job = job_of("2026-103")
+    assert job.sky.things
+    near, _ = told(job_of("2026-103", **north(job, 50)), "sky")
+    away = job_of("2026-103", **north(job, 3000))
+    far, _ = told(away, "sky")
+    assert "sky.plan_moved" not in near
+    assert far["sky.plan_moved"].level is Level.UNKNOWN
+    again = entered({"things_latitude_deg": None}, away)
+    assert again["things_latitude_deg"] == away.brief.latitude_deg
+
+
+@pytest.mark.parametrize(("east_m", "level"), [(4.0, Level.CLEAR), (6.0, Level.MIND)])
+def test_what_stands_near_is_not_known_from_further_off(east_m, level):
+    here = {"letter": "A", "distance_m": east_m, "bearing_deg": 90.0}
+    ring = [{"azimuth_deg": at, "elevation_deg": 1.0, "distance_m": 400.0} for at in range(0, 360, 10)]
+    lines = [{"name": "At the door", "letter": "", "points": ring}]
+    job = {"skylines": lines, "positions": [here], "position_letter": "A", "things": [], "sky_set": 0}
+    moved = told(job_of(**job), "sky")[0]["sky.moved"]
+    assert moved.level is level
+    assert moved.figure == pytest.approx(east_m, abs=0.01)  # no height was told: beside it alone
+    drawn = {
+        **golden.read("2026-103")["facts"],
+        **job,
+        "all_drawn": True,
+        "things": golden.read("2026-103")["facts"]["things"],
+    }
+    whole = told(JobInput.model_validate(drawn), "sky")[0]["sky.moved"]
+    assert whole.level is Level.CLEAR
+
+
+def test_a_candidate_that_is_moved_over_the_ground_is_seen_from_there():
+    ring = [{"azimuth_deg": at, "elevation_deg": 1.0, "distance_m": 400.0} for at in range(0, 360, 10)]
+    at_a = {"letter": "A", "distance_m": 20.0, "bearing_deg": 90.0}
+    job = job_of(positions=[at_a], position_letter="A", things=[], skylines=[], sky_set=0)
+    lines = entered({"skylines": [{"name": "At A", "letter": "A", "points": ring}]}, job)["skylines"]
+    still, _ = told(job_of(positions=[at_a], position_letter="A", things=[], skylines=lines), "sky")
+    assert "sky.moved" not in still
+    dragged = {**at_a, "distance_m": 32.0}
+    moved, _ = told(job_of(positions=[dragged], position_letter="A", things=[], skylines=lines), "sky")
+    assert moved["sky.moved"].figure == pytest.approx(12.0, abs=0.05)
+    assert moved["sky.moved"].level is Level.MIND
+
+
+def test_readings_belong_to_the_satellite_and_the_terminal_of_their_day():
+    job = job_of()
+    assert (job.peak.read_satellite_code, job.peak.read_terminal_code) == ("hamerkop-2", "tarn-74")
+    findings, verdict = told(job_of(satellite_code="another"), "peak")
+    assert findings["peak.read_for"].level is Level.UNKNOWN
+    assert verdict == Level.UNKNOWN
+    assert Level.CLEAR not in {one.level for one in findings.values()}
+    assert "peak.read_for" not in told(job_of(read_satellite_code="", satellite_code="another"), "peak")[0]
+
+
+def test_a_reading_is_stamped_once_and_anew_where_somebody_says_so():
+    other = job_of(satellite_code="another")
+    reading = other.peak.readings[0].model_dump(mode="json")
+    stays = entered_at_peak({"readings": [reading]}, other)
+    assert "read_satellite_code" not in stays
+    first = entered_at_peak({"readings": [reading]}, job_of(readings=[], read_satellite_code="", read_terminal_code=""))
+    assert (first["read_satellite_code"], first["read_terminal_code"]) == ("hamerkop-2", "tarn-74")
+    assert entered_at_peak({"read_satellite_code": ""}, other)["read_satellite_code"] == "another"
+    assert entered_at_peak({"readings": [], "skew_readings": []}, other)["read_satellite_code"] is None
+
+
+def test_a_trial_without_a_beginning_is_asked_for_it():
+    facts = golden.read("2026-106")["facts"]
+    trial = {name: value for name, value in facts["trial"].items() if name != "started_at"}
+    findings, _ = told(JobInput.model_validate({**facts, "trial": trial}), "sky")
+    assert findings["sky.trial"].level is Level.UNKNOWN
+    assert "begun" in findings["sky.trial"].message
+
+
+def test_a_part_of_the_steps_is_not_the_work_at_height():
+    facts = golden.read("2026-104")["facts"]
+    assert (
+        "mount.at_height" not in told(JobInput.model_validate({**facts, "mount_code": "", "positions": []}), "mount")[0]
+    )
