@@ -33514,6 +33514,12 @@ export interface components {
          */
         LiftsInput: {
             /**
+             * All Known
+             * @description Whether the pieces are all that goes up: the mount is chosen too
+             * @default true
+             */
+            all_known: boolean;
+            /**
              * At Height Min
              * @description Of all steps
              * @default 0

@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Collection, Mapping
 from typing import Any
 
+from geographiclib.geodesic import Geodesic
+
 from rindle_core.catalogue.house_words import HouseWords, by_code
 from rindle_core.kernel.errors import InputError
 from rindle_core.stations.brief.places import PlaceInput, parse_place
@@ -59,7 +61,22 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     if "other_place_text" in change:
         latitude, longitude, _ = _coordinates(change["other_place_text"], "other_place_text")
         whole |= {"other_latitude_deg": latitude, "other_longitude_deg": longitude}
+    if job.brief.assessed_by and "assessed_by" not in change and _assessed_other(whole, job):
+        whole |= {"assessed_by": None, "assessed_on": None}  # signed was what was looked at then
     return whole
+
+
+def _assessed_other(change: Mapping[str, Any], job: JobInput) -> bool:
+    """Whether the change makes the risk assessment one of another site, or of other hazards."""
+    was = job.brief
+    if "hazards" in change and set(change["hazards"] or ()) != set(was.hazards):
+        return True
+    if "hazards_sought" in change and bool(change["hazards_sought"]) != was.hazards_sought:
+        return True
+    now = change.get("latitude_deg"), change.get("longitude_deg")
+    if was.place is None or now[0] is None or now[1] is None:
+        return False
+    return float(Geodesic.WGS84.Inverse(*was.place, *now)["s12"]) > job.picks.rules.place_moved_m
 
 
 __all__ = ["entered"]

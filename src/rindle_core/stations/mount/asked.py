@@ -262,7 +262,7 @@ def asked_lifts(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Ou
     parts = [
         LiftPiece(name=one.name, mass_kg=one.mass_kg, count=one.count, first_up=one.first_up)
         for one in terminal.parts
-        if one.mass_kg
+        if one.mass_kg or one.first_up
     ]
     return lifts(
         LiftsInput(
@@ -270,6 +270,7 @@ def asked_lifts(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Ou
             height_m=fixing_m,
             crew_count=len(job.brief.crew) or None,
             at_height_min=at_height_min(job),
+            all_known=kind is not None,
             rules=job.picks.rules,
         )
     )

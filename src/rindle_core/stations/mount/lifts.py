@@ -39,6 +39,9 @@ class LiftsInput(Model):
     height_m: float | None = Field(default=None, ge=0, le=300, description="Of the fixing over the ground")
     crew_count: int | None = Field(default=None, ge=0, le=50, description="None: nobody said who comes")
     at_height_min: float = Field(default=0.0, ge=0, le=5000, description="Of all steps")
+    all_known: bool = Field(
+        default=True, description="Whether the pieces are all that goes up: the mount is chosen too"
+    )
     rules: HouseRules = DEFAULT_RULES
 
 
@@ -114,8 +117,22 @@ def lifts(given: LiftsInput) -> Outcome[LiftsResult]:
     return Outcome(result, _judge(given, result))
 
 
-def _judge(given: LiftsInput, result: LiftsResult) -> list[Finding]:
-    found = [
+def _heaviest(given: LiftsInput, result: LiftsResult) -> list[Finding]:
+    """No piece is called light whose mass nobody told; nothing while what goes up is not known whole."""
+    light = result.heaviest_kg <= given.rules.lone_lift_kg
+    untold = [one.name for one in given.pieces if one.mass_kg == 0.0]
+    if light and untold:
+        return [
+            LIFT(
+                Level.MIND,
+                f"What some of the pieces weigh is not told: {', '.join(untold[:3])}",
+                "A piece of unknown mass is not a light one.",
+                clears_by="Weigh it, and enter its mass in Stores.",
+            )
+        ]
+    if light and not given.all_known:
+        return []
+    return [
         LIFT.at_most(
             result.heaviest_kg,
             given.rules.lone_lift_kg,
@@ -126,6 +143,10 @@ def _judge(given: LiftsInput, result: LiftsResult) -> list[Finding]:
             clears_by="Two people, or a hoist; it cannot be carried in smaller parts.",
         )
     ]
+
+
+def _judge(given: LiftsInput, result: LiftsResult) -> list[Finding]:
+    found = _heaviest(given, result)
     if result.people_count > 1:
         if given.crew_count is None:
             found.append(LIFT_CREW.missing("Who comes is not said", "Name the crew at Brief: the lift takes two."))

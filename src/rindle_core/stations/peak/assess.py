@@ -19,7 +19,7 @@ from rindle_core.stations.peak.coarse import (
     preset_of,
     sweep_of,
 )
-from rindle_core.stations.peak.findings import AIM, ATTITUDE, PAIR, READ_FOR, RETEST
+from rindle_core.stations.peak.findings import AIM, ATTITUDE, PAIR, READ_FOR, RETEST, TURNED
 from rindle_core.stations.peak.lockdown import SIDES, LockdownInput, LockdownResult, lockdown
 from rindle_core.stations.peak.panel_attitude import AttitudeInput, AttitudeResult, panel_attitude
 from rindle_core.stations.peak.part import FreeJoint, PeakPart, Pointing
@@ -67,12 +67,14 @@ def _lockdown(job: JobInput) -> Outcome[LockdownResult]:
     )
 
 
-def _panel(panel_aim: PanelAim, attitude: Outcome[AttitudeResult] | None) -> list[Finding]:
+def _panel(panel_aim: PanelAim, attitude: Outcome[AttitudeResult] | None, *, online: bool) -> list[Finding]:
     """A panel is not peaked: it turns itself, or its attitude is brought into its tolerance."""
     if attitude is not None:
         return attitude.findings
     if panel_aim.self_aiming:
-        return judge_panel_aim(panel_aim)
+        if online:
+            return judge_panel_aim(panel_aim)
+        return [TURNED.missing("Whether the panel has turned itself is not known", "It shows once it is online.")]
     return [
         ATTITUDE.missing(
             "The panel's attitude is not read", "Read bearing and tilt from its page or with the instruments."
@@ -131,6 +133,12 @@ def _judge_speed(job: JobInput) -> list[Finding]:
             clears_by="" if better else "Look whether it has settled, then measure both once more at the same hour.",
         )
     ]
+
+
+def _online(job: JobInput) -> bool:
+    """Whether the last state of the terminal was entered: it is through."""
+    terminal, states = job.picks.terminal, job.bringup.states_entered
+    return terminal is not None and bool(states) and states[-1].code == terminal.bringup_states[-1].code
 
 
 _AXIS_OF_SPOT: dict[str, Axis] = {"elevation": "elevation", "clamp": "azimuth"}
@@ -193,7 +201,7 @@ def assess(context: Context) -> Outcome[PeakPart]:
         lockdown=locked.result,
     )
     if aim.panel_aim is not None:
-        return Outcome(base, [*_panel(aim.panel_aim, attitude), *_judge_speed(job)])
+        return Outcome(base, [*_panel(aim.panel_aim, attitude, online=_online(job)), *_judge_speed(job)])
     terminal = job.picks.terminal
     if terminal is None or aim.aim is None:
         unknown = AIM.missing(
@@ -210,9 +218,7 @@ def assess(context: Context) -> Outcome[PeakPart]:
         "azimuth": turns_learnt(job, "azimuth", None),
     }
     means, likely = means_of(context, terminal, views, set_before.result, sweep)
-    online = (
-        bool(job.bringup.states_entered) and job.bringup.states_entered[-1].code == terminal.bringup_states[-1].code
-    )
+    online = _online(job)
     proved = all(view is not None and view.proved for view in views.values())
     peaked = proved and all(one.level is Level.CLEAR for one in again) and bool(again)
     null = _skew(job, terminal, aim.aim) if terminal.polarization == "linear" and terminal.panel is None else None

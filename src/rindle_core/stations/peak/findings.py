@@ -57,6 +57,12 @@ AID = Kind(
     source="Precondition of fitting the transceiver",
     at="peak.aid_off",
 )
+TURNED = Kind(
+    "peak.turned",
+    "whether a panel that aims itself has come online",
+    source="The states that were entered at Bring-up",
+    at="bringup",
+)
 READ_FOR = Kind(
     "peak.read_for",
     "whether the readings were taken with the terminal and towards the satellite that the job has now",

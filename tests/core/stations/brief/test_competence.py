@@ -9,6 +9,7 @@ from rindle_core.catalogue.house_words import DEFAULT_WORDS, WORKS
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.findings import Level
 from rindle_core.stations.brief.competence import crew_of, stops_in, who_may
+from rindle_core.stations.brief.entered import entered
 from rindle_core.stations.bringup.may_power import power_waits_for
 from tests import golden
 
@@ -215,3 +216,24 @@ def test_hazards_that_stop_work_say_what_and_whether_they_are_there():
     assert (stops["asbestos"].there, stops["buried_services"].there) == (True, False)
     assert stops["asbestos"].works == "drilling"
     assert set(stops) == {one.code for one in DEFAULT_WORDS.hazards if one.stops}
+
+
+@pytest.mark.parametrize(
+    ("change", "voided"),
+    [
+        ({"hazards": ["overhead_lines"]}, True),
+        ({"hazards_sought": False}, True),
+        ({"place_text": "-29.0, 28.0"}, True),
+        ({"hazards": []}, False),
+        ({"hazards_sought": True}, False),
+        ({"cautions_seen": []}, False),
+        ({"place_text": "-29.3118333, 27.9361667"}, False),
+        ({"hazards": ["overhead_lines"], "assessed_by": "Naledi Mokoena-Hart"}, False),
+    ],
+)
+def test_a_risk_assessment_is_signed_for_the_site_and_the_hazards_of_its_day(change, voided):
+    job = JobInput.model_validate(golden.read("2026-101")["facts"])
+    assert job.brief.assessed_by == "Naledi Mokoena-Hart"
+    whole = entered(change, job)
+    assert ("assessed_by" in whole and whole["assessed_by"] is None) == voided
+    assert ("assessed_on" in whole) == voided

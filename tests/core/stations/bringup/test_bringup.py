@@ -1,15 +1,18 @@
 """Bring-up: states and their times, a terminal that is stuck, what comes before power, whether it sends."""
 
+import json
+from pathlib import Path
+
 import pytest
 
 from rindle_core.catalogue.house_words import DEFAULT_WORDS, Cause, HouseWords
-from rindle_core.catalogue.models import BringUpState
+from rindle_core.catalogue.models import BringUpState, Terminal
 from rindle_core.catalogue.stuck_words import SIGNS, USUAL_SHARES
 from rindle_core.kernel.findings import Level
 from rindle_core.stations.bringup.bringup import BringUpInput, StateEntered, bringup
 from rindle_core.stations.bringup.ladder import transmits_from
 from rindle_core.stations.bringup.stuck import StuckInput, stuck
-from tests.core.test_joins import come_to, found
+from tests.core.test_joins import DISH, come_to, found
 
 STATES = [
     BringUpState(code=c, name=c.title(), usual_s=s)
@@ -61,8 +64,9 @@ def test_a_state_for_which_no_cause_is_known_is_stuck_all_the_same():
     assert "no cause is known" in first(outcome).message
 
 
-def test_every_state_that_the_demo_terminals_pass_has_a_likely_cause(stores):
-    for terminal in stores["terminal"]:
+def test_every_state_that_the_demo_terminals_pass_has_a_likely_cause():
+    stores = json.loads((Path(__file__).parents[4] / "demo" / "terminals.json").read_text("utf-8"))
+    for terminal in map(Terminal.model_validate, stores):
         for state in terminal.bringup_states[:-1]:
             causes = stuck(StuckInput(state=state.code, needs=state.needs)).result.causes
             assert causes, (terminal.code, state.code)
@@ -90,7 +94,7 @@ def test_a_cause_of_the_firm_from_before_the_shares_still_counts_by_its_signs():
     own = Cause(code="own", name="Ours", text="Is {entered} the letter {expected}?", states=["search"],
                 signs=["letter_wrong"], weight_with_sign_number=9.0)  # fmt: skip
     words = HouseWords(causes=[*DEFAULT_WORDS.causes, own])
-    told = {"state": "search", "entered": "L", "expected": "K", "words": words}
+    told = {"state": "search", "needs": ["carrier"], "entered": "L", "expected": "K", "words": words}
     wrong = stuck(StuckInput(signs={"letter_wrong": True}, **told)).result.causes
     assert (wrong[0].code, wrong[0].test) == ("own", "Is L the letter K?")
     assert stuck(StuckInput(signs={"letter_wrong": False}, **told)).result.causes[0].code != "own"
@@ -117,6 +121,8 @@ def test_the_banner_says_what_is_known_of_sending(states, said):
 def test_installation_mode_is_told_beside_a_terminal_that_does_not_send_yet():
     states = [{"code": "power", "at_s": 0.0}]
     assert come_to(states_entered=states, install_mode="yes").transmit.state == "install"
+    left = [{"step": "install_left", "at": "2026-11-24T10:00:00Z"}]
+    assert come_to(states_entered=states, install_mode="yes", lineup_log=left).transmit.state == "may"
     sending = [*states, {"code": "ranging", "at_s": 9.0}]
     assert come_to(states_entered=sending, install_mode="yes").transmit.state == "on"
 
@@ -128,7 +134,7 @@ def test_power_with_people_in_front_or_plugs_to_be_mated_is_a_hold():
         == "hold"
     )
     assert "bringup.interlock.front" not in found(come_to(states_entered=states), "bringup")
-    marks = [one for one in come_to.__globals__["DISH"]["step_marks"] if one["code"] != "ends"]
+    marks = [one for one in DISH["step_marks"] if one["code"] != "ends"]
     open_plug = found(come_to(states_entered=states, step_marks=marks), "bringup")["bringup.interlock.coax"]
     assert open_plug.level == "hold"
     assert "bringup.interlock.coax" not in found(come_to(states_entered=[], step_marks=marks), "bringup")
@@ -137,4 +143,25 @@ def test_power_with_people_in_front_or_plugs_to_be_mated_is_a_hold():
 def test_on_the_bench_the_earth_is_not_asked_for_yet():
     on_bench = found(come_to(powered_where="bench", step_marks=[], states_entered=[]), "bringup")
     assert "bringup.before_power" not in on_bench
+    assert not come_to(powered_where="bench").may_sign_off  # online on the bench proves nothing of its place
     assert "bringup.before_power" in found(come_to(powered_where="site", step_marks=[], states_entered=[]), "bringup")
+
+
+def test_a_test_carrier_is_power_whatever_the_states_say():
+    on = [{"step": "carrier_on", "at": "2026-11-24T10:00:00Z"}]
+    held = found(come_to(states_entered=[], lineup_log=on, in_front_clear=False), "bringup")
+    assert held["bringup.interlock.front"].level == "hold"
+
+
+def test_a_state_that_nobody_saw_is_named_when_it_is_online():
+    outcome = rise(100, ("power", 0), ("online", 80))
+    told = next(one for one in outcome.findings if one.code == "bringup.online")
+    assert "Not seen on the way: Boot, Search, Ranging" in told.why
+
+
+def test_an_entry_that_was_left_out_is_asked_for_once_it_is_online():
+    assert "bringup.untold" not in found(come_to(), "bringup")
+    left_out = found(come_to(beam_letter=""), "bringup")
+    assert left_out["bringup.untold"].level == "unknown"
+    assert "Beam letter" in left_out["bringup.untold"].clears_by
+    assert not come_to(beam_letter="").may_sign_off

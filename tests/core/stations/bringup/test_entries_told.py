@@ -129,7 +129,9 @@ def figures(*marks, **more):
 def test_the_code_waits_for_the_radio_figures():
     early, judged_early = figures({"stage": "peaked", "es_n0_db": 12}, code_told=True)
     assert (early.code_waits, judged_early["bringup.radio"]) == (True, "hold")
-    late, judged_late = figures({"stage": "locked_down", "es_n0_db": 12, "photo": "a.jpg"}, code_told=True)
+    late, judged_late = figures(
+        {"stage": "locked_down", "es_n0_db": 12, "photo": "a.jpg"}, code_told=True, pictures=["a.jpg"]
+    )
     assert (late.code_waits, judged_late["bringup.radio"]) == (False, "clear")
     _, bare = figures({"stage": "locked_down", "es_n0_db": 12})
     assert bare["bringup.radio"] == "mind"
@@ -168,10 +170,47 @@ def test_an_update_is_put_in_or_put_off_with_a_reason(told, level):
     assert [one.level for one in update(UpdateInput(**told)).findings] == [level]
 
 
-@pytest.mark.parametrize(
-    ("minutes", "settled", "level"), [(29, None, "mind"), (30, None, "clear"), (12, 10, "clear"), (-1, None, "mind")]
-)
-def test_nothing_is_judged_before_an_update_has_settled(minutes, settled, level):
+@pytest.mark.parametrize(("settled", "minutes"), [(None, 30), (12, 12), (45, 30), (-5, 30)])
+def test_nothing_is_judged_before_an_update_has_settled(settled, minutes):
     seen = None if settled is None else AT + dt.timedelta(minutes=settled)
-    given = UpdateInput(updated_at=AT, settled_at=seen, judged_at=AT + dt.timedelta(minutes=minutes))
-    assert [one.level for one in update(given).findings] == [level]
+    result = update(UpdateInput(seen="offered", updated_at=AT, settled_at=seen)).result
+    assert result.judge_from == AT + dt.timedelta(minutes=minutes)
+
+
+def test_without_any_figure_none_are_called_noted():
+    for has_code in (True, False):
+        _, judged_bare = figures(has_code=has_code)
+        assert judged_bare["bringup.radio"] == "unknown"
+
+
+def test_a_picture_that_is_not_among_the_papers_is_none():
+    mark = {"stage": "locked_down", "es_n0_db": 12, "photo": "a.jpg"}
+    assert figures(mark)[1]["bringup.radio"] == "mind"
+    assert figures(mark, pictures=["a.jpg"])[1]["bringup.radio"] == "clear"
+
+
+def test_a_fall_that_was_noted_long_ago_is_a_fall_still():
+    stages = [("peaked", 12.0), ("locked_down", 7.0), ("activated", 7.0)]
+    _, judged_late = figures(*({"stage": stage, "es_n0_db": level} for stage, level in stages))
+    assert judged_late["bringup.radio_fell"] == "mind"
+
+
+def test_a_name_of_a_file_is_compared_with_nothing():
+    file = ModemEntry(code="site_file", label="File", pattern=".+", example="a", compared="no")
+    _, findings = judged([file], {"site_file": "a"}, back=[Told(code="site_file", shown="b")])
+    assert findings == {}
+
+
+def test_a_position_that_is_typed_far_off_is_a_hold_before_it_is_read_back():
+    _, findings = judged([PLACE], {"position": "1, 10"}, latitude_deg=0.0, longitude_deg=10.0)
+    assert findings["bringup.entry.position"].level is Level.HOLD
+    assert judged([PLACE], {"position": "0.001, 10"}, latitude_deg=0.0, longitude_deg=10.0)[1] == {}
+
+
+@pytest.mark.parametrize(
+    ("value", "shown", "standing"),
+    [("", "", "open"), ("BC204417", "", "ordered"), ("BC204417", "BC204417", "shown"), ("BC204418", "", "differs")],
+)
+def test_only_what_the_modem_shows_settles_an_entry(value, shown, standing):
+    back = [Told(code="site_id", shown=shown)] if shown else []
+    assert judged([SITE], {"site_id": value}, {"site_id": "BC204417"}, back)[0][0].standing == standing

@@ -70,6 +70,18 @@ def test_an_isolation_under_what_the_desk_asks_is_a_hold(isolation, level):
     assert result.next_step == ("approved" if level == "clear" else "isolation")
 
 
+def test_while_the_carrier_is_on_nobody_says_that_it_was_short():
+    first = [*WHOLE[:4], "carrier_off", "carrier_on"]
+    assert "bringup.carrier_long" not in call(*first)[1]
+    assert call(*first)[0].carrier_over_at == AT + dt.timedelta(minutes=5 + 5)
+
+
+def test_an_isolation_from_before_the_carrier_went_on_anew_counts_no_more():
+    result, judged = call(*WHOLE[:5], "carrier_off", "carrier_on")
+    assert result.isolation_db is None
+    assert "bringup.desk_isolation" not in judged
+
+
 def test_a_carrier_that_goes_on_once_more_undoes_the_approval():
     result, judged = call(*WHOLE, "carrier_on")
     assert (result.approved, judged["bringup.carrier"]) == (False, "hold")
@@ -126,7 +138,7 @@ def test_a_line_up_fails_on_isolation_and_passes_after_the_skew():
     assert off.isolation_db == pytest.approx(isolation_db(6.0, 38.0), abs=0.06)
     assert "anticlockwise" in off.said
     assert line.say("approved").refused
-    assert line.terminal.telemetry().state == "isolation"
+    assert line.later(30).state == "isolation"
     line.say("isolation", skew_error_deg=1.0)
     done = line.say("approved")
     assert (done.refused, bool(done.number)) == (False, True)

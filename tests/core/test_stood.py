@@ -4,6 +4,7 @@ import pytest
 
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.findings import Level
+from rindle_core.stations.mount.lifts import LiftsInput, lifts
 from rindle_core.stations.peak.entered import entered as entered_at_peak
 from rindle_core.stations.sky.entered import entered
 from tests import golden
@@ -134,3 +135,22 @@ def test_a_part_of_the_steps_is_not_the_work_at_height():
     assert (
         "mount.at_height" not in told(JobInput.model_validate({**facts, "mount_code": "", "positions": []}), "mount")[0]
     )
+
+
+@pytest.mark.parametrize(("states", "level"), [(0, Level.UNKNOWN), (-1, Level.UNKNOWN), (None, Level.CLEAR)])
+def test_a_panel_that_aims_itself_is_aimed_once_it_is_online_and_not_before(states, level):
+    facts = golden.read("2026-106")["facts"]
+    codes = [one["code"] for one in facts["terminal"]["bringup_states"]]
+    rows = [{"code": code, "at_s": at * 60.0} for at, code in enumerate(codes[:states])]
+    findings, _ = told(JobInput.model_validate({**facts, "states_entered": rows}), "peak")
+    assert [one.level for one in findings.values()] == [level]
+
+
+def test_no_piece_is_called_light_whose_mass_nobody_told():
+    pieces = [{"name": "Arm", "mass_kg": 4.0}, {"name": "Head", "mass_kg": 0.0}]
+    untold = lifts(LiftsInput(pieces=pieces)).findings[0]
+    assert (untold.level, "Head" in untold.message) == (Level.MIND, True)
+    assert lifts(LiftsInput(pieces=pieces[:1])).findings[0].level is Level.CLEAR
+    assert lifts(LiftsInput(pieces=pieces[:1], all_known=False)).findings == []
+    heavy = lifts(LiftsInput(pieces=[{"name": "Dish", "mass_kg": 60.0}], all_known=False)).findings[0]
+    assert "Two people" in heavy.message
