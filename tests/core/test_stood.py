@@ -64,6 +64,7 @@ def test_a_plan_is_of_the_place_that_it_was_drawn_about():
     away = job_of("2026-103", **north(job, 3000))
     far, _ = told(away, "sky")
     assert "sky.plan_moved" not in near
+    assert {one.level for one in far.values()} <= {Level.UNKNOWN, Level.HOLD}
     assert far["sky.plan_moved"].level is Level.UNKNOWN
     again = entered({"things_latitude_deg": None}, away)
     assert again["things_latitude_deg"] == away.brief.latitude_deg

@@ -19,16 +19,18 @@ from rindle_core.stations.peak.coarse import (
     preset_of,
     sweep_of,
 )
-from rindle_core.stations.peak.findings import AIM, ATTITUDE, PAIR, READ_FOR, RETEST, TURNED
+from rindle_core.stations.peak.findings import AIM, ATTITUDE, PAIR, RETEST, TURNED
 from rindle_core.stations.peak.lockdown import SIDES, LockdownInput, LockdownResult, lockdown
 from rindle_core.stations.peak.panel_attitude import AttitudeInput, AttitudeResult, panel_attitude
 from rindle_core.stations.peak.part import FreeJoint, PeakPart, Pointing
 from rindle_core.stations.peak.passes import AXES, last_pass, peak_of, second_pass, turns_in_time, turns_learnt
+from rindle_core.stations.peak.read_for import judge_read_for
 from rindle_core.stations.peak.readings import Axis
 from rindle_core.stations.peak.skew import SkewInput, SkewResult, skew_null
 from rindle_core.stations.peak.trouble import Views, judge_memory, judge_minimum, means_of
 from rindle_core.stations.station import Context
 
+_STILL = (Level.HOLD, Level.UNKNOWN)  # of readings that belong to something else nothing good or middling is said
 _MOMENTS = ("", "_during")
 
 
@@ -261,30 +263,8 @@ def assess(context: Context) -> Outcome[PeakPart]:
         *locked.findings,
         *_judge_retest(job),
     ]
-    other = _judge_read_for(job)
-    return Outcome(part, [*other, *(one for one in findings if not other or one.level is not Level.CLEAR)])
-
-
-def _judge_read_for(job: JobInput) -> list[Finding]:
-    """Readings of another satellite, or of another antenna, prove nothing of this one."""
-    held, brief = job.peak, job.brief
-    pairs = (
-        ("satellite", held.read_satellite_code, brief.satellite_code),
-        ("terminal", held.read_terminal_code, brief.terminal_code),
-    )
-    others = [(what, was, now) for what, was, now in pairs if was and now and was != now]
-    if not others:
-        return []
-    return [
-        READ_FOR(
-            Level.UNKNOWN,
-            f"The readings belong to another {' and another '.join(what for what, _, _ in others)}",
-            f"The job said {' and '.join(was for _, was, _ in others)} when they were taken, and says "
-            f"{' and '.join(now for _, _, now in others)} now.",
-            clears_by="Set it back at Brief, start both axes anew, or say that they were taken for what the job says "
-            "now.",
-        )
-    ]
+    other = judge_read_for(job)
+    return Outcome(part, [*other, *(one for one in findings if not other or one.level in _STILL)])
 
 
 def _skew(job: JobInput, terminal: Terminal, aimed: AimResult) -> Outcome[SkewResult]:

@@ -172,9 +172,10 @@ def assess(context: Context) -> Outcome[SkyPart]:
     if watched is None:
         return Outcome(part, [WAITS_FOR_BRIEF])
     moved = judge_place_moved(job, job.sky.position_letter)
-    doubted = more.unread or bool(moved)
-    believed = [one for one in watched.findings if not (doubted and one.level is Level.CLEAR)]
-    return Outcome(part, [*moved, *believed, *findings])
+    if moved:  # nothing good is said by what was taken elsewhere; what holds goes on holding until somebody says so
+        return Outcome(part, [*moved, *(one for one in (*watched.findings, *findings) if one.level is Level.HOLD)])
+    believed = [one for one in watched.findings if not (more.unread and one.level is Level.CLEAR)]
+    return Outcome(part, [*believed, *findings])
 
 
 __all__ = ["assess"]
