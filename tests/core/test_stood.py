@@ -4,6 +4,7 @@ import pytest
 
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.findings import Level
+from rindle_core.stations.build.entered import entered as entered_at_build
 from rindle_core.stations.mount.lifts import LiftsInput, lifts
 from rindle_core.stations.peak.entered import entered as entered_at_peak
 from rindle_core.stations.sky.entered import entered
@@ -155,3 +156,23 @@ def test_no_piece_is_called_light_whose_mass_nobody_told():
     assert lifts(LiftsInput(pieces=pieces[:1], all_known=False)).findings == []
     heavy = lifts(LiftsInput(pieces=[{"name": "Dish", "mass_kg": 60.0}], all_known=False)).findings[0]
     assert "Two people" in heavy.message
+
+
+def test_steps_and_states_are_of_the_antenna_that_they_were_done_with():
+    facts, other = golden.read("2026-101")["facts"], golden.read("2026-103")["facts"]["terminal"]
+    swapped = JobInput.model_validate({**facts, "terminal": other, "terminal_code": other["code"]})
+    for room, code in (("build", "build.built_on"), ("bringup", "bringup.came_up_as"), ("peak", "peak.read_for")):
+        findings, verdict = told(swapped, room)
+        assert findings[code].level is Level.UNKNOWN, room
+        assert {one.level for one in findings.values()} <= {Level.UNKNOWN, Level.HOLD}, room
+        assert code not in told(job_of(), room)[0]
+        view = next(one for one in assess(swapped).result.stations if one.code == room)
+        assert verdict == Level.HOLD or view.headline[0].text == findings[code].message
+
+
+def test_what_was_done_of_the_mount_alone_belongs_to_no_terminal():
+    job = job_of(step_marks=[], built_terminal_code="")
+    mark = {"code": "m_pole", "at": "2026-11-26T08:00:00Z", "by": "Naledi Mokoena-Hart"}
+    assert entered_at_build({"step_marks": [mark]}, job)["built_terminal_code"] is None
+    both = [mark, {**mark, "code": "head"}]
+    assert entered_at_build({"step_marks": both}, job)["built_terminal_code"] == "tarn-74"

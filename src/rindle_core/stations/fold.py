@@ -62,8 +62,8 @@ class _Asked:
 @lru_cache(maxsize=_KEPT)
 def _answer(asked: _Asked) -> Answer:
     station, context = asked.station, asked.context
-    outcome = station.assess(context)
-    return Answer(outcome, station.headline(context, outcome.result), asked.mark)
+    outcome, headline = station.answer(context)
+    return Answer(outcome, headline, asked.mark)
 
 
 def _only(job: JobInput, seen: Iterable[str]) -> JobInput:

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from typing import Any, Generic, TypeVar
 
 from rindle_core.kernel.findings import Finding, Kind, Level, worst
-from rindle_core.kernel.headline import Segment
+from rindle_core.kernel.headline import Segment, sentence
 from rindle_core.kernel.model import Facts, Model
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.entries import JobInput
@@ -61,6 +61,11 @@ def as_given(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     return dict(change)
 
 
+def undoubted(job: JobInput) -> list[Finding]:
+    """Evidence that belongs to nothing else."""
+    return []
+
+
 @dataclass(frozen=True, slots=True)
 class Station(Generic[R]):
     """One room of the course.
@@ -68,6 +73,7 @@ class Station(Generic[R]):
     `looks_at`: rooms, or single facts (`mount.height_above_ground_m`), that it is given beside its own;
     `reads`: rooms whose outcomes it is given.
     `entered`: completes a change of its facts by what follows from it, or refuses it with an InputError.
+    `doubts`: what makes its evidence that of something else. Then nothing good or middling is said of it.
     """
 
     code: str
@@ -79,6 +85,16 @@ class Station(Generic[R]):
     looks_at: tuple[str, ...] = ()
     reads: tuple[str, ...] = ()
     entered: Entered = as_given
+    doubts: Callable[[JobInput], list[Finding]] = undoubted
+
+    def answer(self, context: Context) -> tuple[Outcome[R], Headline]:
+        """Its outcome and its sentence, with what is doubted before both: what holds then goes on holding."""
+        outcome = self.assess(context)
+        doubted = self.doubts(context.job)
+        if not doubted:
+            return outcome, self.headline(context, outcome.result)
+        still = [one for one in outcome.findings if one.level in (Level.HOLD, Level.UNKNOWN)]
+        return Outcome(outcome.result, [*doubted, *still]), Headline(sentence(doubted[0].message))
 
 
 def free(findings: list[Finding]) -> bool:

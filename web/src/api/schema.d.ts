@@ -7774,6 +7774,16 @@ export interface components {
              */
             old_gateway: string;
             /**
+             * Satellite of the job when the first state came
+             * @default
+             */
+            online_satellite_code: string;
+            /**
+             * Terminal of the job when the first state came
+             * @default
+             */
+            online_terminal_code: string;
+            /**
              * The customer’s router
              * @default
              */
@@ -7954,6 +7964,10 @@ export interface components {
             new_line_percent?: number | null;
             /** Gateway of the old line */
             old_gateway?: string | null;
+            /** Satellite of the job when the first state came */
+            online_satellite_code?: string | null;
+            /** Terminal of the job when the first state came */
+            online_terminal_code?: string | null;
             /** The customer’s router */
             own_router_name?: string | null;
             /** A page far away opens */
@@ -11404,6 +11418,11 @@ export interface components {
          * @description Kit, steps, marks, joints and waits, what was left for a time, and what was seen to before leaving.
          */
         BuildFacts: {
+            /**
+             * Terminal of the job when the first step was marked
+             * @default
+             */
+            built_terminal_code: string;
             /** Before leaving */
             closing?: string[];
             /** Came damaged */
@@ -11454,6 +11473,8 @@ export interface components {
          * @description Changes of: Kit, steps, marks, joints and waits, what was left for a time, and what was seen to before leaving.
          */
         BuildFactsPatch: {
+            /** Terminal of the job when the first step was marked */
+            built_terminal_code?: string | null;
             /** Before leaving */
             closing?: string[] | null;
             /** Came damaged */
@@ -24773,6 +24794,8 @@ export interface components {
              *       "new_gateway": "",
              *       "new_line_percent": null,
              *       "old_gateway": "",
+             *       "online_satellite_code": "",
+             *       "online_terminal_code": "",
              *       "own_router_name": "",
              *       "page_works": "",
              *       "power_checks": [],
@@ -24797,6 +24820,7 @@ export interface components {
             bringup: components["schemas"]["BringUpFacts"];
             /**
              * @default {
+             *       "built_terminal_code": "",
              *       "closing": [],
              *       "damages": [],
              *       "delivered_by": "",

@@ -7,7 +7,9 @@ from collections.abc import Mapping
 from typing import Any
 
 from rindle_core.kernel.errors import InputError
+from rindle_core.stations.belongs import Belongs
 from rindle_core.stations.bringup.entries_told import OWN
+from rindle_core.stations.bringup.findings import CAME_UP_AS
 from rindle_core.stations.entries import JobInput
 
 
@@ -18,6 +20,15 @@ def _raised(job: JobInput, code: str, value: str) -> str:
     if entry is None or re.fullmatch(entry.pattern, text):
         return text
     return text.upper() if re.fullmatch(entry.pattern, text.upper()) else text
+
+
+BELONGS = Belongs(
+    room="bringup",
+    kind=CAME_UP_AS,
+    what="The states",
+    rows=("states_entered",),
+    told={"online_satellite_code": "satellite_code", "online_terminal_code": "terminal_code"},
+)
 
 
 def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
@@ -43,7 +54,7 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
         ]
     if change.get("settings") is not None:
         whole["settings"] = [{**one, "value": ""} if one.get("secret") else one for one in change["settings"]]
-    return whole
+    return whole | BELONGS.stamped(change, job)
 
 
 __all__ = ["entered"]

@@ -113,6 +113,12 @@ class BringUpFacts(Facts):
     )
     carrier_reason: Annotated[str, Entry("Why")] = Field(default="", max_length=200)
 
+    online_satellite_code: Annotated[str, Entry("Satellite of the job when the first state came")] = Field(
+        default="", max_length=40
+    )
+    online_terminal_code: Annotated[str, Entry("Terminal of the job when the first state came")] = Field(
+        default="", max_length=40
+    )
     states_entered: Annotated[list[StateEntered], Entry("States")] = Field(default_factory=list)
     powered_at: Annotated[AwareDatetime | None, Entry("Switched on")] = Field(
         default=None, description="When somebody said that it was switched on"

@@ -4,6 +4,12 @@ from __future__ import annotations
 
 from rindle_core.kernel.findings import Kind
 
+CAME_UP_AS = Kind(
+    "bringup.came_up_as",
+    "whether the states are of the terminal and the satellite that the job has now",
+    source="What the job said when the first of them came",
+    at="bringup.states_entered",
+)
 QUALIFIED = Kind(
     "bringup.qualified",
     "whether somebody trained switches the transmitter on",

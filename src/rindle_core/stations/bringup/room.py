@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.stations.bringup.assess import assess
-from rindle_core.stations.bringup.entered import entered
+from rindle_core.stations.bringup.entered import BELONGS, entered
 from rindle_core.stations.bringup.facts import BringUpFacts
 from rindle_core.stations.bringup.headline import headline
 from rindle_core.stations.bringup.part import BringUpPart
@@ -21,6 +21,7 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
+    doubts=BELONGS.doubts,
     looks_at=("brief", "build", "peak.desk_least_db", *LOOKS_AT, *MOUNTING, *PLANNED),
     reads=("aim", "sky", "cable", "peak"),
 )

@@ -45,6 +45,9 @@ class BuildFacts(Facts):
     delivered_by: Annotated[str, Entry("Delivered by", placeholder="Carrier and waybill")] = Field(
         default="", max_length=160
     )
+    built_terminal_code: Annotated[str, Entry("Terminal of the job when the first step was marked")] = Field(
+        default="", max_length=40
+    )
     step_marks: Annotated[list[StepMark], Entry("Steps")] = Field(default_factory=list)
     seen_marks: Annotated[list[SeenMark], Entry("Marks seen")] = Field(default_factory=list, max_length=400)
     passes: Annotated[list[StepPass], Entry("Done before their turn, or left out")] = Field(

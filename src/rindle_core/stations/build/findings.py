@@ -4,6 +4,12 @@ from __future__ import annotations
 
 from rindle_core.kernel.findings import Kind
 
+BUILT_ON = Kind(
+    "build.built_on",
+    "whether the steps were done on the terminal that the job has now",
+    source="What the job said when the first of them came",
+    at="build.step_marks",
+)
 COMPETENT = Kind(
     "build.competent",
     "whether somebody named may climb",

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.stations.build.assess import assess
+from rindle_core.stations.build.entered import BELONGS, entered
 from rindle_core.stations.build.facts import BuildFacts
 from rindle_core.stations.build.headline import headline
 from rindle_core.stations.build.part import BuildPart
@@ -18,6 +19,8 @@ STATION = Station(
     result=BuildPart,
     assess=assess,
     headline=headline,
+    entered=entered,
+    doubts=BELONGS.doubts,
     looks_at=(
         "brief",
         *("cable.cable_code", "cable.sealed_by", "cable.putty_until", "mount.alterations", "peak.lock_after_db"),

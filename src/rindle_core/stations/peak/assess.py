@@ -24,13 +24,11 @@ from rindle_core.stations.peak.lockdown import SIDES, LockdownInput, LockdownRes
 from rindle_core.stations.peak.panel_attitude import AttitudeInput, AttitudeResult, panel_attitude
 from rindle_core.stations.peak.part import FreeJoint, PeakPart, Pointing
 from rindle_core.stations.peak.passes import AXES, last_pass, peak_of, second_pass, turns_in_time, turns_learnt
-from rindle_core.stations.peak.read_for import judge_read_for
 from rindle_core.stations.peak.readings import Axis
 from rindle_core.stations.peak.skew import SkewInput, SkewResult, skew_null
 from rindle_core.stations.peak.trouble import Views, judge_memory, judge_minimum, means_of
 from rindle_core.stations.station import Context
 
-_STILL = (Level.HOLD, Level.UNKNOWN)  # of readings that belong to something else nothing good or middling is said
 _MOMENTS = ("", "_during")
 
 
@@ -263,8 +261,7 @@ def assess(context: Context) -> Outcome[PeakPart]:
         *locked.findings,
         *_judge_retest(job),
     ]
-    other = judge_read_for(job)
-    return Outcome(part, [*other, *(one for one in findings if not other or one.level in _STILL)])
+    return Outcome(part, findings)
 
 
 def _skew(job: JobInput, terminal: Terminal, aimed: AimResult) -> Outcome[SkewResult]:

@@ -7,7 +7,6 @@ from rindle_core.stations.aim.part import AimPart, PanelAim
 from rindle_core.stations.peak.panel_attitude import AttitudeResult
 from rindle_core.stations.peak.part import PeakPart, Pointing
 from rindle_core.stations.peak.peaking import PeakView
-from rindle_core.stations.peak.read_for import judge_read_for
 from rindle_core.stations.station import Context, Headline
 
 
@@ -22,8 +21,6 @@ def headline(context: Context, result: PeakPart) -> Headline:
         return Headline(sentence("The satellite stands below the horizon here: mend place or satellite at Brief"))
     if result.pointing is None:
         return Headline(sentence("Choose terminal and satellite at Brief: then it is known what is peaked"))
-    for other in judge_read_for(context.job):
-        return Headline(sentence(other.message))
     for before in (_search(context, result, result.pointing), _axes(result, result.pointing)):
         if before is not None:
             return before

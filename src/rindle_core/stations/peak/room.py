@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.peak.assess import assess
-from rindle_core.stations.peak.entered import entered
+from rindle_core.stations.peak.entered import BELONGS, entered
 from rindle_core.stations.peak.facts import PeakFacts
 from rindle_core.stations.peak.headline import headline
 from rindle_core.stations.peak.part import PeakPart
@@ -18,6 +18,7 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
+    doubts=BELONGS.doubts,
     looks_at=(
         "brief.satellite_code",
         "brief.terminal_code",

@@ -23,7 +23,6 @@ from rindle_core.stations.sky.seen import (
     sky_of,
     surroundings,
 )
-from rindle_core.stations.sky.stood import judge_place_moved
 from rindle_core.stations.sky.surroundings import Surroundings
 from rindle_core.stations.sky.tried import judge_marginal, judge_wanted, of_the_plan, trial_of
 from rindle_core.stations.sky.unseen import judge_unseen
@@ -171,9 +170,6 @@ def assess(context: Context) -> Outcome[SkyPart]:
     )
     if watched is None:
         return Outcome(part, [WAITS_FOR_BRIEF])
-    moved = judge_place_moved(job, job.sky.position_letter)
-    if moved:  # nothing good is said by what was taken elsewhere; what holds goes on holding until somebody says so
-        return Outcome(part, [*moved, *(one for one in (*watched.findings, *findings) if one.level is Level.HOLD)])
     believed = [one for one in watched.findings if not (more.unread and one.level is Level.CLEAR)]
     return Outcome(part, [*believed, *findings])
 

@@ -6,14 +6,11 @@ from rindle_core.kernel.headline import sentence
 from rindle_core.stations.sky.low_orbit import LowOrbitResult
 from rindle_core.stations.sky.part import SkyPart
 from rindle_core.stations.sky.seen import has_skyline
-from rindle_core.stations.sky.stood import judge_place_moved
 from rindle_core.stations.station import Context, Headline
 
 
 def headline(context: Context, result: SkyPart) -> Headline:
     """How free it is and where it is nearest; a panel's time without service; what still has to be read."""
-    for moved in judge_place_moved(context.job, context.job.sky.position_letter):
-        return Headline(sentence(moved.message))
     sky, simulated, more = result.sky, result.low_orbit, result.sky_more
     bad = (
         sky.tube_margin_deg is not None and sky.tube_margin_deg < 0

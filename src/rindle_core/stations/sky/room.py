@@ -8,6 +8,7 @@ from rindle_core.stations.sky.entered import entered
 from rindle_core.stations.sky.facts import SkyFacts
 from rindle_core.stations.sky.headline import headline
 from rindle_core.stations.sky.part import SkyPart
+from rindle_core.stations.sky.stood import judge_place_moved
 from rindle_core.stations.station import Station
 
 STATION = Station(
@@ -18,6 +19,7 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
+    doubts=judge_place_moved,
     looks_at=("brief", "mount.height_above_ground_m"),
     reads=(),
 )

@@ -79,9 +79,11 @@ def _too_far(
     return [kind(Level.UNKNOWN, *words, figure=apart_m, limit=limit, bound="at_most", clears_by=_CLEARS)]
 
 
-def judge_place_moved(job: JobInput, letter: str) -> list[Finding]:
-    """What was read or drawn for a place says nothing of one that the job was given afterwards."""
-    rules = job.picks.rules
+def judge_place_moved(job: JobInput, letter: str | None = None) -> list[Finding]:
+    """What was read or drawn for a place says nothing of one that the job was given afterwards; of the planned position
+    where none is named.
+    """
+    rules, letter = job.picks.rules, job.sky.position_letter if letter is None else letter
     _, used = set_for(job, letter)
     found = []
     if spot_read(job, used) == spot_of(job, used.letter):  # else its candidate was moved, and the skyline is corrected

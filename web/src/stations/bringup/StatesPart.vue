@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The way online: every state with its lights, how long it took against the usual, by hand or as the terminal tells; why it is stuck. */
+import SaidAnew from '@/stations/SaidAnew.vue'
 import { useIntervalFn } from '@vueuse/core'
 import { NButton, NPopconfirm } from 'naive-ui'
 import { computed, ref } from 'vue'
@@ -76,6 +77,12 @@ const open = ref('')
 </script>
 
 <template>
+  <said-anew
+    station="bringup"
+    code="bringup.came_up_as"
+    label="They are of the terminal of the job now"
+    @said="store.patch({ online_satellite_code: '', online_terminal_code: '' })"
+  />
   <device-panel v-if="reach && !told.powered_at">
     <div class="row">
       <n-button

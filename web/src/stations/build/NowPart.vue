@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The step that is next, large, and the whole list beside it. */
+import SaidAnew from '@/stations/SaidAnew.vue'
 import { IconArrowRight, IconCheck, IconClock, IconLock, IconMinus } from '@tabler/icons-vue'
 import { computed, ref, watch } from 'vue'
 import { useAsked } from '@/api/cache'
@@ -70,6 +71,12 @@ defineExpose({
 </script>
 
 <template>
+  <said-anew
+    station="build"
+    code="build.built_on"
+    label="They were done on the terminal of the job now"
+    @said="store.patch({ built_terminal_code: '' })"
+  />
   <div class="now" data-fact="build.step_marks">
     <ol class="steps" aria-label="Build steps">
       <li v-for="(view, index) in build.steps" :key="view.step.code">

@@ -1,0 +1,68 @@
+"""What a room's evidence belongs to: the terminal and the satellite that the job had when the first of it came."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+from typing import Any
+
+from rindle_core.kernel.findings import Finding, Kind, Level
+from rindle_core.stations.entries import JobInput
+
+
+def every(row: Any) -> bool:
+    """Each row is evidence."""
+    return True
+
+
+@dataclass(frozen=True, slots=True)
+class Belongs:
+    """Rows of a room that were taken with one terminal, or towards one satellite, and prove nothing of another.
+
+    `told`: the fact that keeps what Brief said, and the fact of Brief that it keeps; `what`: the rows in words.
+    """
+
+    room: str
+    kind: Kind
+    what: str
+    rows: tuple[str, ...]
+    told: Mapping[str, str]
+    counts: Callable[[Any], bool] = every
+
+    def stamped(self, change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
+        """What a change of the room brings along: with the first row what Brief says now, with the last none of it.
+
+        Where what is kept is taken out, the rows count for what Brief says now.
+        """
+        held = getattr(job, self.room)
+        if not any(name in change for name in (*self.rows, *self.told)):
+            return {}
+        lists = [change[name] if name in change else getattr(held, name) for name in self.rows]
+        if not any(self.counts(row) for rows in lists for row in rows or ()):
+            return dict.fromkeys(self.told)
+        said_anew = any(name in change and not change[name] for name in self.told)
+        if said_anew or not any(getattr(held, name) for name in self.told):
+            return {name: getattr(job.brief, of) or None for name, of in self.told.items()}
+        return {}
+
+    def doubts(self, job: JobInput) -> list[Finding]:
+        """That the job says another terminal or satellite now."""
+        held = getattr(job, self.room)
+        pairs = [
+            (of.removesuffix("_code"), getattr(held, name), getattr(job.brief, of)) for name, of in self.told.items()
+        ]
+        others = [(of, was, now) for of, was, now in pairs if was and now and was != now]
+        if not others:
+            return []
+        return [
+            self.kind(
+                Level.UNKNOWN,
+                f"{self.what} belong to another {' and another '.join(of for of, _, _ in others)}",
+                f"The job said {' and '.join(was for _, was, _ in others)} when the first came, and says "
+                f"{' and '.join(now for _, _, now in others)} now.",
+                clears_by="Set it back at Brief, do it anew, or say that it was done with what the job says now.",
+            )
+        ]
+
+
+__all__ = ["Belongs", "every"]
