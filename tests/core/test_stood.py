@@ -48,14 +48,18 @@ def test_a_skyline_is_stamped_with_its_first_point_and_again_only_where_somebody
     bare = entered({"skylines": [{"id": "a", "letter": "", "points": []}]}, job)["skylines"][0]
     assert bare["read_latitude_deg"] is None
     first = entered({"skylines": [{"id": "a", "letter": "", "points": [point]}]}, job)["skylines"]
-    assert (first[0]["read_latitude_deg"], first[0]["read_longitude_deg"]) == job.brief.place
+    assert (first[0]["read_latitude_deg"], first[0]["read_longitude_deg"]) == pytest.approx(job.brief.place, abs=1e-7)
     away = job_of(**north(job, 5000), skylines=first)
     more = [{**first[0], "points": [point, {**point, "azimuth_deg": 20.0}]}]
-    assert entered({"skylines": more}, away)["skylines"][0]["read_latitude_deg"] == job.brief.latitude_deg
+    assert entered({"skylines": more}, away)["skylines"][0]["read_latitude_deg"] == pytest.approx(
+        job.brief.latitude_deg, abs=1e-7
+    )
     left_out = [{name: value for name, value in more[0].items() if not name.startswith("read_l")}]
-    assert entered({"skylines": left_out}, away)["skylines"][0]["read_latitude_deg"] == job.brief.latitude_deg
+    assert entered({"skylines": left_out}, away)["skylines"][0]["read_latitude_deg"] == pytest.approx(
+        job.brief.latitude_deg, abs=1e-7
+    )
     anew = entered({"skylines": [{**more[0], "read_latitude_deg": None}]}, away)["skylines"][0]
-    assert anew["read_latitude_deg"] == away.brief.latitude_deg
+    assert anew["read_latitude_deg"] == pytest.approx(away.brief.latitude_deg, abs=1e-7)
 
 
 def test_a_plan_is_of_the_place_that_it_was_drawn_about():
@@ -68,7 +72,7 @@ def test_a_plan_is_of_the_place_that_it_was_drawn_about():
     assert {one.level for one in far.values()} <= {Level.UNKNOWN, Level.HOLD}
     assert far["sky.plan_moved"].level is Level.UNKNOWN
     again = entered({"things_latitude_deg": None}, away)
-    assert again["things_latitude_deg"] == away.brief.latitude_deg
+    assert again["things_latitude_deg"] == pytest.approx(away.brief.latitude_deg, abs=1e-7)
 
 
 @pytest.mark.parametrize(("east_m", "level"), [(4.0, Level.CLEAR), (6.0, Level.MIND)])

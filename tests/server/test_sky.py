@@ -441,3 +441,21 @@ def test_a_panel_without_its_constellation_says_what_is_missing(crew):
     assert job["assessment"]["low_orbit"] is None
     assert crew.get(f"/api/jobs/{LODGE}/drawings").status_code == 200
     assert crew.get(f"/api/jobs/{LODGE}/report.html").status_code == 200
+
+
+def test_a_screen_that_sends_a_skyline_back_keeps_where_it_was_read(crew):
+    kept = Job.objects.get(number="2026-103").docs.get(station="sky").data["skylines"]
+    shown = crew.get("/api/jobs/2026-103").json()["facts"]["sky"]["skylines"]
+    assert "read_latitude_deg" in kept[0]
+    assert "read_latitude_deg" not in shown[0]
+    assert change(crew, "2026-103", skylines=[{**one, "name": "As it was"} for one in shown]).status_code == 200
+    after = Job.objects.get(number="2026-103").docs.get(station="sky").data["skylines"]
+    assert [one["read_latitude_deg"] for one in after] == [one["read_latitude_deg"] for one in kept]
+    place = {"place_text": "-29.95, 27.95"}
+    assert change(crew, "2026-103", **place).status_code == 200
+    view = crew.get("/api/jobs/2026-103").json()["assessment"]["stations"][2]
+    assert (view["verdict"], view["findings"][0]["code"]) == ("unknown", "sky.place_moved")
+    said = [{**shown[0], "read_latitude_deg": None}, *shown[1:]]
+    assert change(crew, "2026-103", skylines=said, things_latitude_deg=None).status_code == 200
+    codes = {one["code"] for one in crew.get("/api/jobs/2026-103").json()["assessment"]["stations"][2]["findings"]}
+    assert not codes & {"sky.place_moved", "sky.plan_moved"}

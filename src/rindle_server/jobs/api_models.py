@@ -26,6 +26,7 @@ from rindle_core.stations.sky.candidates import CandidateAt
 from rindle_core.stations.sky.facts import SkyFacts, TrialFacts
 from rindle_core.stations.sky.low_orbit import Sector
 from rindle_core.stations.sky.positions import PositionView
+from rindle_core.stations.sky.stood import STAMP
 from rindle_server.drawings import Look, job_drawings
 from rindle_server.jobs import edit, journal
 from rindle_server.jobs.facts import Assessed, assessed, files_of, store_troubles
@@ -160,6 +161,7 @@ def _lighter(found: Assessed) -> tuple[SkyFacts, JobAssessment]:
     """
     sky, result = found.facts.sky, found.result
     told = {
+        "skylines": [one.model_copy(update=dict.fromkeys(STAMP)) for one in sky.skylines],  # kept by the server
         "trial": _without_events(sky.trial),
         "trials_taken_out": [_without_events(one) for one in sky.trials_taken_out],
     }

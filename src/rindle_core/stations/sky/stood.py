@@ -16,15 +16,24 @@ from rindle_core.stations.sky.findings import PLACE_MOVED, PLAN_MOVED
 from rindle_core.stations.sky.seen import absolute_of, set_for, spot_of, spot_read
 
 Spot = tuple[float, float] | None
-_STAMP = ("read_latitude_deg", "read_longitude_deg", "read_east_m", "read_north_m")
+STAMP = ("read_latitude_deg", "read_longitude_deg", "read_east_m", "read_north_m")
 
 
 def _stamp(job: JobInput, letter: str) -> dict[str, float | None]:
     """Where a position lies now; nothing while nobody can tell."""
     at, spot = absolute_of(job, letter), spot_of(job, letter)
     if at is None or spot is None:
-        return dict.fromkeys(_STAMP)
-    return dict(zip(_STAMP, (*at, *spot), strict=True))
+        return dict.fromkeys(STAMP)
+    return dict(zip(STAMP, (*_degrees(at), *(round(one, 2) for one in spot)), strict=True))
+
+
+def _plan_stamp(at: tuple[float, float] | None) -> dict[str, float]:
+    return dict(zip(("things_latitude_deg", "things_longitude_deg"), _degrees(at), strict=True)) if at else {}
+
+
+def _degrees(at: tuple[float, float]) -> tuple[float, float]:
+    """To the centimetre."""
+    return round(at[0], 7), round(at[1], 7)
 
 
 def stamped(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
@@ -42,10 +51,10 @@ def stamped(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
         told["skylines"] = [_row(job, dict(one), before.get(str(one.get("id") or ""))) for one in change["skylines"]]
     if change.get("things") and job.sky.things_latitude_deg is None and "things_latitude_deg" not in change:
         at = absolute_of(job, "")
-        told |= {"things_latitude_deg": at[0], "things_longitude_deg": at[1]} if at else {}
+        told |= _plan_stamp(at)
     elif "things_latitude_deg" in change and change["things_latitude_deg"] is None:  # drawn of the place as it is now
         at = absolute_of(job, "") if job.sky.things else None
-        told |= {"things_latitude_deg": at[0], "things_longitude_deg": at[1]} if at else {}
+        told |= _plan_stamp(at)
     elif change.get("things") == []:
         told |= {"things_latitude_deg": None, "things_longitude_deg": None}
     return told
@@ -53,9 +62,9 @@ def stamped(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
 
 def _row(job: JobInput, row: dict[str, Any], before: SkylineSet | None) -> dict[str, Any]:
     if not row.get("points") and not row.get("obstacles"):
-        return row | dict.fromkeys(_STAMP)
+        return row | dict.fromkeys(STAMP)
     if before is not None and before.letter == (row.get("letter") or ""):
-        for name in _STAMP:
+        for name in STAMP:
             row.setdefault(name, getattr(before, name))
         if row["read_latitude_deg"] is not None:
             return row
@@ -103,4 +112,4 @@ def judge_place_moved(job: JobInput, letter: str | None = None) -> list[Finding]
     return found
 
 
-__all__ = ["judge_place_moved", "stamped"]
+__all__ = ["STAMP", "judge_place_moved", "stamped"]
