@@ -5,6 +5,9 @@ import pytest
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.findings import Level
 from rindle_core.stations.build.entered import entered as entered_at_build
+from rindle_core.stations.mount.around import judge_services
+from rindle_core.stations.mount.checks import CheckMark, judge_checks
+from rindle_core.stations.mount.entered import entered as entered_at_mount
 from rindle_core.stations.mount.lifts import LiftsInput, lifts
 from rindle_core.stations.peak.entered import entered as entered_at_peak
 from rindle_core.stations.sky.entered import entered
@@ -180,3 +183,47 @@ def test_what_was_done_of_the_mount_alone_belongs_to_no_terminal():
     assert entered_at_build({"step_marks": [mark]}, job)["built_terminal_code"] is None
     both = [mark, {**mark, "code": "head"}]
     assert entered_at_build({"step_marks": both}, job)["built_terminal_code"] == "tarn-74"
+
+
+@pytest.mark.parametrize(
+    ("east_m", "on", "level"),
+    [
+        (0.0, "2026-11-20", Level.CLEAR),
+        (2.0, "2026-11-20", Level.CLEAR),
+        (4.0, "2026-11-20", Level.HOLD),
+        (0.0, "2026-10-29", Level.CLEAR),  # 28 days before
+        (0.0, "2026-10-28", Level.HOLD),
+        (0.0, "2026-11-27", Level.HOLD),
+    ],
+)
+def test_services_are_marked_where_it_is_dug_and_not_long_before(east_m, on, level):
+    at = {"letter": "A", "distance_m": 30.0, "bearing_deg": 90.0}
+    job = job_of(positions=[at], position_letter="A", date="2026-11-26")
+    marked = entered_at_mount({"services_located_by": "Marking crew", "services_located_on": on}, job)
+    moved = job_of(positions=[{**at, "distance_m": 30.0 + east_m}], position_letter="A", date="2026-11-26", **marked)
+    found = judge_services(moved)
+    assert found.level is level
+    if east_m > 3.0:
+        assert found.figure == pytest.approx(east_m, abs=0.05)
+    assert judge_services(job).level is Level.HOLD
+    assert (
+        entered_at_mount({"services_located_by": "", "services_located_on": None}, moved)["located_latitude_deg"]
+        is None
+    )
+
+
+def test_a_check_is_of_the_mount_that_it_was_tried_on():
+    job = job_of()
+    kind = next(one for one in job.picks.mounts if one.code == "wall_arm")
+    row = {"id": "1", "code": kind.checks[0].code, "state": "good", "play_deg": 0.01, "gap_mm": 0.1}
+    first = entered_at_mount({"checks": [row]}, job)["checks"]
+    assert first[0]["of_mount"] == "wall_arm"
+    other = job_of(mount_code="gable_pole", checks=first)
+    kept = entered_at_mount({"checks": [{**row, "note": "a word more"}]}, other)["checks"]
+    assert kept[0]["of_mount"] == "wall_arm"
+    again = entered_at_mount({"checks": [{**row, "play_deg": 0.02}]}, other)["checks"]
+    assert again[0]["of_mount"] == "gable_pole"
+    marks = [CheckMark.model_validate(first[0])]
+    assert judge_checks(kind, marks, 1.0)[0].level is Level.CLEAR
+    of_another = kind.model_copy(update={"code": "another"})
+    assert judge_checks(of_another, marks, 1.0)[0].level is Level.UNKNOWN

@@ -219,6 +219,8 @@ LABELS: dict[str, str] = {
     "link": "Screw as a third side",
     "links": "Lines of the block diagram",
     "load_share": "Strength at which a pole is loaded",
+    "located_days": "A marking of services holds for",
+    "located_reach_m": "A marking of services holds so near",
     "lock_es_n0_db": "Es/N0 under which it does not lock",
     "lock_number": "Its turn at the lock",
     "lock_s": "Seconds until it locks",

@@ -142,6 +142,12 @@ class HouseRules(Model):
     trial_apart_m: float = Field(
         default=3.0, ge=0, le=100, description="How far the trial may stand from the position and still speak for it"
     )
+    located_reach_m: float = Field(
+        default=3.0, ge=0, le=100, description="How far from the spot that was planned then a marking of services holds"
+    )
+    located_days: int = Field(
+        default=28, ge=1, le=365, description="How long a marking of buried services is believed; local rules prevail"
+    )
     place_moved_m: float = Field(
         default=100.0,
         ge=0,

@@ -4997,6 +4997,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -5450,6 +5452,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -5745,6 +5749,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -6095,6 +6101,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -6389,6 +6397,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -6555,6 +6565,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -8102,6 +8114,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -12074,6 +12088,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -12898,6 +12914,12 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Of Mount
+             * @description Kind of mount that it was tried on; empty: not kept
+             * @default
+             */
+            of_mount: string;
             /** Play */
             play_deg?: number | null;
             /**
@@ -13195,6 +13217,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -16828,6 +16852,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -17458,6 +17484,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -17956,6 +17984,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -18146,6 +18176,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -18520,6 +18552,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -18940,6 +18974,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -19240,6 +19276,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -22682,6 +22720,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -23563,6 +23603,18 @@ export interface components {
              * @default 0.5
              */
             load_share: number;
+            /**
+             * Located Days
+             * @description How long a marking of buried services is believed; local rules prevail
+             * @default 28
+             */
+            located_days: number;
+            /**
+             * Located Reach M
+             * @description How far from the spot that was planned then a marking of services holds
+             * @default 3
+             */
+            located_reach_m: number;
             /**
              * Lone Lift Kg
              * @description Mass that one person may lift at height
@@ -24449,6 +24501,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -24941,6 +24995,8 @@ export interface components {
              *       "holes": [],
              *       "ice_mm": null,
              *       "landform": "",
+             *       "located_latitude_deg": null,
+             *       "located_longitude_deg": null,
              *       "maker_axial_n": null,
              *       "maker_gust_mps": null,
              *       "maker_side_n": null,
@@ -29158,6 +29214,8 @@ export interface components {
              *         "lineup_lead_min": 60,
              *         "lineup_min": 30,
              *         "load_share": 0.5,
+             *         "located_days": 28,
+             *         "located_reach_m": 3,
              *         "lone_lift_kg": 25,
              *         "low_elevation_deg": 10,
              *         "low_orbit_hold_percent": 10,
@@ -33619,6 +33677,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -33853,6 +33913,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -34223,6 +34285,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -37679,6 +37743,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -37995,6 +38061,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -45144,6 +45212,10 @@ export interface components {
              * @enum {string}
              */
             landform: "" | "ridge" | "escarpment" | "hill";
+            /** Latitude of the spot that they were marked about */
+            located_latitude_deg?: number | null;
+            /** Longitude of the spot that they were marked about */
+            located_longitude_deg?: number | null;
             /** Along the beam */
             maker_axial_n?: number | null;
             /** Maker’s forces: at a gust of */
@@ -45343,6 +45415,10 @@ export interface components {
             ice_mm?: number | null;
             /** Lie of the land */
             landform?: ("" | "ridge" | "escarpment" | "hill") | null;
+            /** Latitude of the spot that they were marked about */
+            located_latitude_deg?: number | null;
+            /** Longitude of the spot that they were marked about */
+            located_longitude_deg?: number | null;
             /** Along the beam */
             maker_axial_n?: number | null;
             /** Maker’s forces: at a gust of */
@@ -45526,6 +45602,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -47171,6 +47249,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -47719,6 +47799,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -51531,6 +51613,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -52187,6 +52271,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -52550,6 +52636,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -56257,6 +56345,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -56431,6 +56521,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -57267,6 +57359,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -57603,6 +57697,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -57809,6 +57905,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -58108,6 +58206,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -58611,6 +58711,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -58943,6 +59045,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -62509,6 +62613,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -62736,6 +62842,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -62892,6 +63000,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -66564,6 +66674,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -67735,6 +67847,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -68243,6 +68357,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -68476,6 +68592,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -72079,6 +72197,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -72607,6 +72727,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -72896,6 +73018,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -73137,6 +73261,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -73292,6 +73418,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,
@@ -73537,6 +73665,8 @@ export interface components {
              *       "lineup_lead_min": 60,
              *       "lineup_min": 30,
              *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
              *       "lone_lift_kg": 25,
              *       "low_elevation_deg": 10,
              *       "low_orbit_hold_percent": 10,

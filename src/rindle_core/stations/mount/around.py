@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from geographiclib.geodesic import Geodesic
+
 from rindle_core.catalogue.house_words import Phrase
 from rindle_core.catalogue.models import Terminal
 from rindle_core.catalogue.mounts import SURFACES, MountKind
@@ -25,6 +27,7 @@ from rindle_core.stations.mount.findings import (
 )
 from rindle_core.stations.mount.mount_choice import MountOption
 from rindle_core.stations.mounting import mount_code, mount_surface
+from rindle_core.stations.sky.seen import absolute_of
 
 _SAME_M = 0.05
 _SIGNS_WANTED = 2.0
@@ -192,22 +195,60 @@ def judge_signs(job: JobInput, kind: MountKind) -> list[Finding]:
     ]
 
 
+_SPADE = "Buried power and gas kill whoever puts a spade into them. Nobody digs before."
+
+
 def judge_services(job: JobInput) -> Finding:
     """Buried services are found and marked before the dig."""
-    told = job.mount
-    if told.services_located_by and told.services_located_on is not None:
+    told, rules = job.mount, job.picks.rules
+    if not told.services_located_by or told.services_located_on is None:
         return SERVICES(
-            Level.CLEAR,
-            "Buried services were found and marked",
-            f"By {told.services_located_by}, on {told.services_located_on:%Y-%m-%d}. "
-            "Marks fade: dig soon, by hand near them.",
+            Level.HOLD,
+            "Buried services were not found and marked",
+            _SPADE,
+            clears_by="Have them found and marked by those who may, and enter who did and when.",
+        )
+    apart_m = _from_the_marks_m(job)
+    if apart_m > rules.located_reach_m:
+        return SERVICES(
+            Level.HOLD,
+            f"Buried services were marked {apart_m:.0f} m from where it is planned now",
+            _SPADE,
+            figure=apart_m,
+            limit=rules.located_reach_m,
+            bound="at_most",
+            unit="m",
+            clears_by="Have them found and marked where the hole is dug, and enter who did and when anew.",
+        )
+    days = (job.brief.date - told.services_located_on).days
+    if not 0 <= days <= rules.located_days:
+        return SERVICES(
+            Level.HOLD,
+            "Buried services were marked long before the work" if days > 0 else "They are marked after the work",
+            f"Marked on {told.services_located_on:%Y-%m-%d}, the work is on {job.brief.date:%Y-%m-%d}. Marks fade, and "
+            "others dig too. Local rules say how long a marking holds.",
+            figure=float(days),
+            limit=float(rules.located_days),
+            bound="at_most",
+            unit="days",
+            clears_by="Have them marked anew, or mend the day.",
         )
     return SERVICES(
-        Level.HOLD,
-        "Buried services were not found and marked",
-        "Buried power and gas kill whoever puts a spade into them. Nobody digs before.",
-        clears_by="Have them found and marked by those who may, and enter who did and when.",
+        Level.CLEAR,
+        "Buried services were found and marked",
+        f"By {told.services_located_by}, on {told.services_located_on:%Y-%m-%d}. Dig by hand near the marks.",
     )
+
+
+def _from_the_marks_m(job: JobInput) -> float:
+    """From the spot about which services were marked to where it is planned now; 0 where nobody can tell."""
+    was, now = (
+        (job.mount.located_latitude_deg, job.mount.located_longitude_deg),
+        absolute_of(job, job.sky.position_letter),
+    )
+    if was[0] is None or was[1] is None or now is None:
+        return 0.0
+    return float(Geodesic.WGS84.Inverse(was[0], was[1], *now)["s12"])
 
 
 def _listed(kind: Kind, done: list[str], words: list[Phrase], clear: str, open_: str, why: str) -> Finding:

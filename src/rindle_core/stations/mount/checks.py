@@ -24,6 +24,7 @@ class CheckMark(Row):
     state: Annotated[CheckState, Entry("Came out", choices={"": "not tried", "good": "good", "bad": "bad"})] = ""
     play_deg: Annotated[float | None, Entry("Play")] = Field(default=None, ge=0, le=90)
     gap_mm: Annotated[float | None, Entry("Gap")] = Field(default=None, ge=0, le=100)
+    of_mount: str = Field(default="", max_length=40, description="Kind of mount that it was tried on; empty: not kept")
     note: Annotated[str, Entry("Note")] = Field(default="", max_length=200)
     by: Annotated[str, Entry("By")] = Field(default="", max_length=120)
 
@@ -44,8 +45,10 @@ class Alteration(Row):
 
 
 def judge_checks(kind: MountKind, marks: Sequence[CheckMark], beamwidth_deg: float) -> list[Finding]:
-    """Each check of the kind: not tried is not known, measured it is held against its own limit."""
-    made = {one.code: one for one in marks}
+    """Each check of the kind: not tried is not known, measured it is held against its own limit. One that was tried on
+    another kind says nothing of this one.
+    """
+    made = {one.code: one for one in marks if one.of_mount in ("", kind.code)}
     return [_judged(check, made.get(check.code), beamwidth_deg) for check in kind.checks]
 
 

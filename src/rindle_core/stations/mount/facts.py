@@ -105,6 +105,12 @@ class MountFacts(Facts):
         default="", max_length=120
     )
     services_located_on: Annotated[dt.date | None, Entry("On")] = None
+    located_latitude_deg: Annotated[float | None, Entry("Latitude of the spot that they were marked about")] = Field(
+        default=None, ge=-90, le=90
+    )
+    located_longitude_deg: Annotated[float | None, Entry("Longitude of the spot that they were marked about")] = Field(
+        default=None, ge=-180, le=180
+    )
     soil: Annotated[SoilCode, Entry("Soil", choices=SOIL_CHOICES)] = ""
     hole_width_m: Annotated[float | None, Entry("Hole across")] = Field(default=None, gt=0.1, le=3)
     hole_round: Annotated[bool, Entry("Round hole")] = False

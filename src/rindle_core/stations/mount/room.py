@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.stations.mount.assess import assess
+from rindle_core.stations.mount.entered import entered
 from rindle_core.stations.mount.facts import MountFacts
 from rindle_core.stations.mount.headline import headline
 from rindle_core.stations.mount.part import MountPart
@@ -18,9 +19,10 @@ STATION = Station(
     result=MountPart,
     assess=assess,
     headline=headline,
+    entered=entered,
     looks_at=(
         *("brief.height_m", "brief.surface", "brief.may_drill", "brief.permanence", "brief.wanted_height_m"),
-        *("brief.crew", *PLANNED, *LOOKS_AT),
+        *("brief.crew", "brief.date", *PLANNED, *LOOKS_AT),
     ),
     reads=(),
 )

@@ -1,0 +1,39 @@
+"""What follows from an entry at Mount: services are marked about one spot, and a check is made of one kind of mount."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Any
+
+from rindle_core.stations.entries import JobInput
+from rindle_core.stations.mounting import mount_code
+from rindle_core.stations.sky.seen import absolute_of
+
+_LOCATED = ("services_located_by", "services_located_on")
+
+
+def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
+    """The change, with the planned spot where services are marked, and the kind of mount of each check."""
+    whole = dict(change)
+    if any(name in change for name in _LOCATED):
+        told = any(change[name] if name in change else getattr(job.mount, name) for name in _LOCATED)
+        at = absolute_of(job, job.sky.position_letter) if told else None
+        whole |= {
+            "located_latitude_deg": round(at[0], 7) if at else None,
+            "located_longitude_deg": round(at[1], 7) if at else None,
+        }
+    if change.get("checks") is not None:
+        code = change["mount_code"] if change.get("mount_code") else mount_code(job)
+        before = {one.id: one.model_dump(mode="json") for one in job.mount.checks}
+        whole["checks"] = [_of_mount(dict(row), before.get(str(row.get("id") or "")), code) for row in change["checks"]]
+    return whole
+
+
+def _of_mount(row: dict[str, Any], before: Mapping[str, Any] | None, code: str) -> dict[str, Any]:
+    """A check that is sent back as it stands stays that of its mount; one that came out anew is of the mount now."""
+    told = ("code", "state", "play_deg", "gap_mm")
+    same = before is not None and all((row.get(name) or None) == (before.get(name) or None) for name in told)
+    return row | {"of_mount": before["of_mount"] if same and before is not None else code}
+
+
+__all__ = ["entered"]
