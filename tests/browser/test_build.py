@@ -101,3 +101,22 @@ PNG = bytes.fromhex(
     "89504e470d0a1a0a0000000d49484452000000010000000108060000001f15c4890000000d49444154789c6360606060000000050001"
     "a5f645400000000049454e44ae426082"
 )
+
+
+def test_a_picture_of_a_step_is_taken_with_a_timer_and_is_not_lost_without_the_server(page):
+    page.goto("/jobs/2026-103/build/now")
+    page.get_by_role("list", name="Build steps").get_by_role("button", name=re.compile("Fit the transceiver")).click()
+    card = page.get_by_role("main").get_by_role("article")
+    camera = card.get_by_role("button", name=re.compile("^Camera: "))
+    camera.click()
+    card.get_by_role("button", name="In 3 s").click()
+    expect(card.get_by_role("timer").filter(has_text=re.compile("^[123]$"))).to_be_visible()
+    expect(card.get_by_role("img", name=re.compile("^Picture: "))).to_be_visible()
+    page.context.set_offline(True)
+    camera.click()
+    card.get_by_role("button", name="Take it").click()
+    on_its_way = card.get_by_text("it goes by itself once the server is reached")
+    expect(on_its_way).to_be_visible()
+    expect(card.get_by_role("link", name="Save it on this device")).to_have_attribute("download", re.compile("jpg$"))
+    page.context.set_offline(False)
+    expect(on_its_way).to_have_count(0)

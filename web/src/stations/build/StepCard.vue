@@ -4,6 +4,7 @@ import { IconBook2, IconCamera, IconLock } from '@tabler/icons-vue'
 import { NButton, NInput } from 'naive-ui'
 import { computed, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
+import CameraShot from '@/fields/CameraShot.vue'
 import FilePick from '@/fields/FilePick.vue'
 import { when } from '@/lib/when'
 import BoltCircle from '@/stations/build/BoltCircle.vue'
@@ -48,6 +49,8 @@ const picture = computed(() =>
 )
 const see = (code: string) =>
   store.patch({ seen_marks: seenOf(told.value.seen_marks ?? [], `${step.value.code}.${code}`, moment(), by.value) })
+/** Where the page may not use the camera itself, a telephone's own takes the picture. */
+const camera = navigator.mediaDevices !== undefined
 const asking = ref<'' | 'early' | 'left_out'>('')
 const reason = ref('')
 watch(
@@ -137,9 +140,16 @@ const unpass = () => store.patch({ passes: (told.value.passes ?? []).filter((one
       <file-pick
         v-if="!store.locked"
         :label="`Picture of: ${step.photo}`"
-        :text="picture ? 'Another picture' : 'Take the picture'"
+        :text="camera ? 'From a file' : picture ? 'Another picture' : 'Take the picture'"
         accept="image/*"
         @files="(files) => store.addDocument(files[0]!, `step:${step.code}`)"
+      />
+      <camera-shot
+        v-if="!store.locked"
+        :key="step.code"
+        :label="step.photo"
+        :file-name="`step-${step.code}`"
+        :keep="(file: File) => store.addDocument(file, `step:${step.code}`)"
       />
     </div>
     <p v-if="view.waits_for.length" class="waits">
