@@ -1,0 +1,89 @@
+"""Who takes an entry away knows less: nothing becomes clear by it, and no job may be signed that might not before."""
+
+import copy
+import json
+
+import pytest
+
+from rindle_core.job import JobInput, assess
+from rindle_core.kernel.errors import InputError
+from rindle_core.stations.names import NAMES
+from tests.golden import FOLDER
+
+# What is entered against a job: a hazard, something near the hole. Without it there is less to mind.
+AGAINST = {("brief", "hazards"), ("cable", "wall_things")}
+
+
+def told(facts):
+    result = assess(JobInput.model_validate(facts)).result
+    clear = {(view.code, one.code) for view in result.stations for one in view.findings if one.level.value == "clear"}
+    other = {(view.code, one.code) for view in result.stations for one in view.findings} - clear
+    return clear, other, {view.code for view in result.stations if view.verdict.value == "clear"}, result.may_sign_off
+
+
+def ways(facts):
+    """Each fact of each room, and each row of its lists."""
+    for room in (name for name in NAMES if name in facts):
+        for name, value in facts[room].items():
+            yield room, name
+            if isinstance(value, list):
+                yield from ((room, name, at) for at in range(min(len(value), 2)))
+
+
+def without(facts, way):
+    less = copy.deepcopy({name: value for name, value in facts.items() if name != "picks"}) | {"picks": facts["picks"]}
+    part = less
+    for step in way[:-1]:
+        part = part[step]
+    del part[way[-1]]
+    return less
+
+
+@pytest.mark.parametrize("name", ["half-way", "every-hold", "2026-107"])
+def test_nothing_becomes_clear_by_what_is_taken_away(name):
+    facts = json.loads((FOLDER / f"{name}.json").read_text("utf-8"))["facts"]
+    _, was_other, was_passed, might_sign = told(facts)
+    tried, broken = 0, []
+    for way in ways(facts):
+        try:
+            clear, other, passed, may_sign = told(without(facts, way))
+        except (InputError, ValueError):
+            continue  # the model asks for it: nothing was taken away
+        tried += 1
+        if way[:2] in AGAINST or way[:2] == ("peak", "attitudes"):  # the one before the last counts again
+            continue
+        broken += [(way, one) for one in clear & was_other - other]
+        broken += [(way, one) for one in passed - was_passed]
+        broken += [(way, "signature")] if may_sign and not might_sign else []
+    assert tried > 30
+    assert broken == []
+
+
+# What a finished job may be signed without: it is minded, or helps, or belongs to before the visit.
+NOT_ASKED = {
+    "brief": """forecast_gust_mps forecast_low_c conditions assessed_by assessed_on indoor service_wanted place_text
+        height_m crew settled""",
+    "mount": "mast_straight_mm design_gust_mps working_gust_mps gust_source pulled_n",
+    "cable": """connectors drilled_from wall_mark inside_mm outside_mm dressed injector_dry injector_reachable old_cabling
+        earth_wire_length_m earth_ground_ohm""",
+    "build": "rim_gap_mm delivered_by built_terminal_code",
+    "peak": """elevation_mid_turns azimuth_mid_turns read_satellite_code read_terminal_code push_top_during_db
+        push_bottom_during_db push_left_during_db push_right_during_db witness_text""",
+    "bringup": """powered_where power_checks meter_fitted install_mode laptop_system laptop_before laptop_address
+        laptop_mask laptop_wired laptop_wireless laptop_back told_back online_satellite_code online_terminal_code router_plan
+        wifi_name wifi_password""",
+    "handover": "watch items_given shown_to customer_lines installer_lines",
+}
+PICKED = {("brief", "terminal_code"), ("brief", "satellite_code")}  # the picks beside them stay
+
+
+def test_a_finished_job_is_signed_without_none_of_its_proofs():
+    facts = json.loads((FOLDER / "2026-101.json").read_text("utf-8"))["facts"]
+    assert told(facts)[3]
+    still = set()
+    for way in (one for one in ways(facts) if len(one) == 2 and one not in PICKED):
+        try:
+            still |= {way} if told(without(facts, way))[3] else set()
+        except (InputError, ValueError):
+            continue
+    assert still == {(room, name) for room, names in NOT_ASKED.items() for name in names.split()}
