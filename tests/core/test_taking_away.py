@@ -64,14 +64,14 @@ NOT_ASKED = {
     "brief": """forecast_gust_mps forecast_low_c conditions assessed_by assessed_on indoor service_wanted place_text
         height_m crew settled""",
     "mount": "mast_straight_mm design_gust_mps working_gust_mps gust_source pulled_n",
-    "cable": """connectors drilled_from wall_mark inside_mm outside_mm dressed injector_dry injector_reachable old_cabling
-        earth_wire_length_m earth_ground_ohm""",
+    "cable": """connectors drilled_from wall_mark inside_mm outside_mm dressed injector_dry injector_reachable
+        old_cabling earth_wire_length_m earth_ground_ohm""",
     "build": "rim_gap_mm delivered_by built_terminal_code",
     "peak": """elevation_mid_turns azimuth_mid_turns read_satellite_code read_terminal_code push_top_during_db
         push_bottom_during_db push_left_during_db push_right_during_db witness_text""",
     "bringup": """powered_where power_checks meter_fitted install_mode laptop_system laptop_before laptop_address
-        laptop_mask laptop_wired laptop_wireless laptop_back told_back online_satellite_code online_terminal_code router_plan
-        wifi_name wifi_password""",
+        laptop_mask laptop_wired laptop_wireless laptop_back told_back online_satellite_code online_terminal_code
+        router_plan wifi_name wifi_password""",
     "handover": "watch items_given shown_to customer_lines installer_lines",
 }
 PICKED = {("brief", "terminal_code"), ("brief", "satellite_code")}  # the picks beside them stay
