@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import logging
+from collections.abc import Sequence
 from pathlib import Path
 from typing import Any
 
@@ -31,6 +32,7 @@ from rindle_server.errors import Busy, Conflict, DeviceDown, NoRoom, NotThere
 from rindle_server.jobs.after_api import router as after_router
 from rindle_server.jobs.api import router as jobs_router
 from rindle_server.jobs.device_api import router as device_router
+from rindle_server.jobs.elsewhere_api import router as elsewhere_router
 from rindle_server.jobs.listen_api import router as listen_router
 from rindle_server.jobs.plan_api import router as plan_router
 from rindle_server.jobs.report_api import router as report_router
@@ -53,6 +55,7 @@ api.add_router("/jobs", jobs_router)
 api.add_router("/jobs", device_router)
 api.add_router("/jobs", listen_router)
 api.add_router("/jobs", wireless_router)
+api.add_router("/jobs", elsewhere_router)
 api.add_router("/passphrase", made_router)
 api.add_router("/jobs", report_router)
 api.add_router("/jobs", sky_router)
@@ -89,9 +92,15 @@ def _input_error(request: HttpRequest, error: InputError) -> HttpResponse:
     )
 
 
+def _field_of(loc: Sequence[str | int]) -> tuple[str | int, ...]:
+    """The field as its sender knows it: of a body without the name that the server has for the whole of it."""
+    at = tuple(loc)
+    return (at[2:] if at[:1] == ("body",) else at[1:]) or ("input",)
+
+
 @api.exception_handler(ValidationError)
 def _body_error(request: HttpRequest, error: ValidationError) -> HttpResponse:
-    faults = [fault_of({**item, "loc": tuple(item["loc"])[2:] or ("input",)}, "input") for item in error.errors]
+    faults = [fault_of({**item, "loc": _field_of(item["loc"])}, "input") for item in error.errors]
     return _answer(request, InputError(faults or [Fault("input", "is not understood")]), 422)
 
 

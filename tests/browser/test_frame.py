@@ -301,3 +301,14 @@ def test_hands_free_speaks_the_answer_and_a_remote_goes_on(page):
             break
         page.wait_for_timeout(100)
     assert re.match(r"(Clear|Mind|Hold|Not yet known)\. ", page.evaluate("window.said.at(-1)"))
+
+
+def test_a_leaf_opens_on_a_telephone_or_it_is_said_why_not(page):
+    page.goto("/jobs/2026-101/sky/points")
+    page.get_by_role("button", name="On a telephone").click()
+    expect(page.get_by_text("start it with --listen 0.0.0.0")).to_be_visible()  # the tests' server lets nobody in
+    with page.expect_response(lambda answer: "/elsewhere" in answer.url) as asked:
+        page.keyboard.press("Escape")
+        page.goto("/jobs/2026-101/peak/readings")
+        page.get_by_role("button", name="On a telephone").click()
+    assert asked.value.url.endswith("leaf=peak%2Freadings") or asked.value.url.endswith("leaf=peak/readings")

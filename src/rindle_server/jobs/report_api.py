@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
@@ -12,13 +11,13 @@ from rindle_server.drawings.mount_template import Paper as TemplatePaper
 from rindle_server.jobs import edit
 from rindle_server.jobs.calendar import calendar_of
 from rindle_server.jobs.cards import CardKind, card_html, card_pdf
+from rindle_server.jobs.elsewhere_api import address_of
 from rindle_server.jobs.load_sheets import claim_sheet, loading_list
 from rindle_server.jobs.method import method_html, method_pdf
 from rindle_server.jobs.pocket import Paper, pocket_html, pocket_pdf
 from rindle_server.jobs.proposal import proposal_html, proposal_pdf
 from rindle_server.jobs.report import Audience, report_html, report_pdf
 from rindle_server.jobs.templates_pdf import cable_labels, drilling_template, keep_out_sign, wrap_template
-from rindle_server.network import own_address
 from rindle_server.spa import alone
 
 router = Router(tags=["report"])
@@ -90,17 +89,6 @@ def wrap_print(request: HttpRequest, number: str, paper: TemplatePaper = "a4") -
     return _as_pdf(wrap_template(edit.find(number), paper), f"wrap-{number}")
 
 
-def _address(request: HttpRequest, number: str) -> str:
-    """Where the job opens on the local network: the laptop's own address there, unless it only listens to itself.
-
-    The host that a browser names never stands in it, only its port.
-    """
-    port = request.get_host().partition(":")[2]
-    host = "127.0.0.1" if settings.LISTEN == "127.0.0.1" else own_address()
-    scheme = "https" if request.is_secure() else "http"
-    return f"{scheme}://{host}{f':{port}' if port else ''}/jobs/{number}/aim"
-
-
 @router.get("/{number}/proposal.html")
 def proposal_page(request: HttpRequest, number: str, units: System = "metric") -> HttpResponse:
     """The proposal for the customer as a page."""
@@ -166,7 +154,8 @@ def card_print(
 def pocket_page(request: HttpRequest, number: str, paper: Paper = "A5", units: System = "metric") -> HttpResponse:
     """The pocket card as a page."""
     return HttpResponse(
-        pocket_html(edit.find(number), _address(request, number), paper, units), content_type="text/html; charset=utf-8"
+        pocket_html(edit.find(number), address_of(request, number), paper, units),
+        content_type="text/html; charset=utf-8",
     )
 
 
@@ -174,7 +163,7 @@ def pocket_page(request: HttpRequest, number: str, paper: Paper = "A5", units: S
 def pocket_print(request: HttpRequest, number: str, paper: Paper = "A5", units: System = "metric") -> HttpResponse:
     """The pocket card as PDF."""
     answer = HttpResponse(
-        pocket_pdf(edit.find(number), _address(request, number), paper, units), content_type="application/pdf"
+        pocket_pdf(edit.find(number), address_of(request, number), paper, units), content_type="application/pdf"
     )
     answer["Content-Disposition"] = f'inline; filename="pocket-{number}-{paper}.pdf"'
     return answer

@@ -2780,6 +2780,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/elsewhere": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Elsewhere
+         * @description The address of a station or leaf on the crew's network, with its QR code.
+         */
+        get: operations["rindle_server_jobs_elsewhere_api_elsewhere"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/export.json": {
         parameters: {
             query?: never;
@@ -18293,6 +18313,21 @@ export interface components {
              * @default
              */
             name: string;
+        };
+        /**
+         * Elsewhere
+         * @description Where a job opens on another device, or why it does not.
+         */
+        Elsewhere: {
+            /** Address */
+            address: string;
+            /**
+             * Code Svg
+             * @description The address as a QR code; empty while no other device reaches it
+             */
+            code_svg: string;
+            /** Why Not */
+            why_not: string;
         };
         /**
          * EntriesInput
@@ -79846,6 +79881,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DrawingOut"][];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_elsewhere_api_elsewhere: {
+        parameters: {
+            query?: {
+                leaf?: string;
+            };
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Elsewhere"];
                 };
             };
         };

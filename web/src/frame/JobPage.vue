@@ -10,6 +10,7 @@ import PanelStrip from '@/stations/aim/PanelStrip.vue'
 import GuideLine from '@/frame/GuideLine.vue'
 import { useGuided } from '@/frame/guided'
 import HandsFree from '@/frame/HandsFree.vue'
+import OnTelephone from '@/frame/OnTelephone.vue'
 import HeadLine from '@/frame/HeadLine.vue'
 import LeafLine from '@/frame/LeafLine.vue'
 import { useShelf } from '@/frame/leaves'
@@ -163,7 +164,7 @@ useShortcuts({
       <p class="line">
         <span>{{ store.number }} · {{ store.job.facts.brief.customer || 'No name yet' }}</span
         ><span class="row"
-          ><hands-free :answer="answer" :verdict="station.verdict" @next="onward" /><saved-note
+          ><hands-free :answer="answer" :verdict="station.verdict" @next="onward" /><on-telephone /><saved-note
         /></span>
       </p>
       <timers-line />
