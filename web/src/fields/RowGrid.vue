@@ -242,7 +242,7 @@ defineExpose({ add })
     :aria-label="title"
     :data-fact="name === 'skyline' ? 'sky.skylines' : pathOf(name)"
   >
-    <table v-if="held.length" class="grid-table">
+    <table v-if="held.length" class="grid-table" :tabindex="store.locked ? 0 : undefined">
       <thead>
         <tr>
           <th v-for="column in columns" :key="column.key" scope="col">

@@ -71,7 +71,7 @@ const top = computed(() => Math.max(1, ...rows.value.map((one) => one.mark?.es_n
   <p v-if="waits" class="caution">
     <b>Note them before the code is entered.</b> After the restart that follows, its page may not show them any more.
   </p>
-  <div class="wide-table">
+  <div class="wide-table" role="region" aria-label="Radio figures by stage" tabindex="0">
     <table class="figures stages">
       <caption class="visually-hidden">
         Radio figures by stage
