@@ -7,11 +7,13 @@ are as a share of the wish (100 ms).
 
 from __future__ import annotations
 
+import shutil
 import statistics
 import sys
 
 from playwright.sync_api import Locator, Page, sync_playwright
 
+CHROMIUM = shutil.which("chromium-headless-shell") or "/usr/bin/chromium"
 WISH_MS = 100.0
 MOVES = 25
 WATCH = """() => {
@@ -55,7 +57,8 @@ def main(address: str) -> None:
     """Prints the table."""
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(
-            executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"]
+            executable_path=CHROMIUM,
+            args=["--no-sandbox", "--disable-gpu"],
         )
         page = browser.new_page(base_url=address, locale="en-GB")
         page.goto("/sign-in")

@@ -7,10 +7,12 @@ weight is as a share of the wish.
 
 from __future__ import annotations
 
+import shutil
 import sys
 
 from playwright.sync_api import Browser, sync_playwright
 
+CHROMIUM = shutil.which("chromium-headless-shell") or "/usr/bin/chromium"
 WISH_KB = 300.0
 JOB = "2026-103"
 STATIONS = ("brief", "aim", "sky", "mount", "cable", "build", "peak", "bringup", "handover")
@@ -48,7 +50,7 @@ def main(address: str) -> None:
     """Prints the table."""
     print(f"{'station':10} {'kB':>6} {'of wish':>8} {'answer ms':>10} " + " ".join(f"shift {w:>5}" for w, _ in SIZES))
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path="/usr/bin/chromium", args=["--no-sandbox"])
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=["--no-sandbox"])
         view(browser, address, STATIONS[0], SIZES[0])  # the server has made everything once
         for station in STATIONS:
             told = [view(browser, address, station, size) for size in SIZES]

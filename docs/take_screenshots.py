@@ -1,11 +1,13 @@
 """Takes the pictures of docs/screenshots from a running demo: `.venv/bin/python docs/take_screenshots.py [http://127.0.0.1:8765]`."""
 
 import re
+import shutil
 import sys
 from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
+CHROMIUM = shutil.which("chromium-headless-shell") or "/usr/bin/chromium"
 FOLDER = Path(__file__).parent / "screenshots"
 VIEWS = {
     "jobs": "/jobs",
@@ -33,7 +35,8 @@ def shoot(page: Page, name: str) -> None:
 def main(address: str) -> None:
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(
-            executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"]
+            executable_path=CHROMIUM,
+            args=["--no-sandbox", "--disable-gpu"],
         )
         page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=address, locale="en-GB")
         page.goto("/sign-in")
