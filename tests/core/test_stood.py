@@ -13,7 +13,7 @@ from rindle_core.stations.peak.entered import entered as entered_at_peak
 from rindle_core.stations.sky.entered import entered
 from tests import golden
 
-ROD_M = 111_320.0  # metres of a degree of latitude, to a thousandth
+DEGREE_M = 111_320.0  # metres of a degree of latitude, to a thousandth
 
 
 def job_of(number="2026-101", **news):
@@ -26,7 +26,7 @@ def told(job, station):
 
 
 def north(job, metres):
-    return {"latitude_deg": job.brief.latitude_deg + metres / ROD_M}
+    return {"latitude_deg": job.brief.latitude_deg + metres / DEGREE_M}
 
 
 @pytest.mark.parametrize(("metres", "level"), [(0, None), (90, None), (115, Level.UNKNOWN), (200_000, Level.UNKNOWN)])
@@ -226,4 +226,24 @@ def test_a_check_is_of_the_mount_that_it_was_tried_on():
     marks = [CheckMark.model_validate(first[0])]
     assert judge_checks(kind, marks, 1.0)[0].level is Level.CLEAR
     of_another = kind.model_copy(update={"code": "another"})
-    assert judge_checks(of_another, marks, 1.0)[0].level is Level.UNKNOWN
+    found = judge_checks(of_another, marks, 1.0)[0]
+    assert (found.level, "another mount" in found.message) == (Level.UNKNOWN, True)
+
+
+def test_another_antenna_gets_no_power_by_the_earth_of_the_first():
+    facts, other = golden.read("2026-101")["facts"], golden.read("2026-103")["facts"]["terminal"]
+    off = {"states_entered": [], "powered_at": None}
+    assert assess(job_of(**off)).result.power_waits_for == []
+    swapped = JobInput.model_validate({**facts, **off, "terminal": other, "terminal_code": other["code"]})
+    assert any("earth" in one for one in assess(swapped).result.power_waits_for)
+
+
+def test_what_a_file_tells_of_its_evidence_is_kept():
+    bare = job_of(readings=[], read_satellite_code="", read_terminal_code="", checks=[])
+    reading = job_of().peak.readings[0].model_dump(mode="json")
+    whole = entered_at_peak({"readings": [reading], "read_satellite_code": "another"}, bare)
+    assert whole["read_satellite_code"] == "another"
+    marked = {"services_located_by": "Marking crew", "located_latitude_deg": -29.0, "located_longitude_deg": 28.0}
+    assert entered_at_mount(marked, bare)["located_latitude_deg"] == -29.0
+    check = {"code": "play", "state": "good", "of_mount": "gable_pole"}
+    assert entered_at_mount({"checks": [check]}, bare)["checks"][0]["of_mount"] == "gable_pole"

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import numpy as np
+from geographiclib.geodesic import Geodesic
 from numpy.typing import ArrayLike
 
 from rindle_core.kernel.constants import WGS84_ECCENTRICITY_SQUARED, WGS84_SEMI_MAJOR_AXIS_M
@@ -38,7 +39,16 @@ def enu_axes(latitude_deg: ArrayLike, longitude_deg: ArrayLike) -> tuple[Array, 
     return east, north, up
 
 
+def apart_m(one: tuple[float, float], other: tuple[float, float]) -> float:
+    """Length of the geodesic between two places, metres; latitude and longitude in degrees.
+
+    Source: C. Karney, J. Geodesy 87 (2013) 43, WGS 84 (GeographicLib).
+    """
+    return float(Geodesic.WGS84.Inverse(*one, *other)["s12"])
+
+
 __all__ = [
+    "apart_m",
     "ecef_from_geodetic_m",
     "enu_axes",
 ]

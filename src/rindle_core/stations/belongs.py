@@ -40,7 +40,9 @@ class Belongs:
         lists = [change[name] if name in change else getattr(held, name) for name in self.rows]
         if not any(self.counts(row) for rows in lists for row in rows or ()):
             return dict.fromkeys(self.told)
-        said_anew = any(name in change and not change[name] for name in self.told)
+        if any(change.get(name) for name in self.told):
+            return {}  # it is told with them: a file that is read in
+        said_anew = any(name in change for name in self.told)
         if said_anew or not any(getattr(held, name) for name in self.told):
             return {name: getattr(job.brief, of) or None for name, of in self.told.items()}
         return {}

@@ -36,7 +36,11 @@ function stop(): void {
   stream = null
   open.value = false
 }
-onBeforeUnmount(stop)
+let gone = false
+onBeforeUnmount(() => {
+  gone = true
+  stop()
+})
 
 async function send(file: File): Promise<void> {
   unsent.value = { file, url: unsent.value?.url ?? URL.createObjectURL(file), refused: false }
@@ -53,6 +57,7 @@ async function begin(): Promise<void> {
   try {
     stream = await navigator.mediaDevices.getUserMedia({ video: { facingMode: 'environment' }, audio: false })
     open.value = true
+    if (gone) stop() // it came after the page had turned to something else
   } catch (error) {
     trouble.value = `The browser does not give the camera: ${(error as Error).message}. Allow it for this page, or choose a picture.`
   }
@@ -106,7 +111,7 @@ function take(): void {
     ><template #icon><icon-camera /></template>Camera</n-button
   >
   <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-  <p v-if="unsent" class="shot" role="alert">
+  <p v-if="unsent" class="shot" role="status">
     <img :src="unsent.url" alt="The picture that is not sent yet" />
     <template v-if="unsent.refused"
       >The server did not take it. <n-button size="large" @click="send(unsent.file)">Send it again</n-button></template

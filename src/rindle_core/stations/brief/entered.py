@@ -5,10 +5,9 @@ from __future__ import annotations
 from collections.abc import Collection, Mapping
 from typing import Any
 
-from geographiclib.geodesic import Geodesic
-
 from rindle_core.catalogue.house_words import HouseWords, by_code
 from rindle_core.kernel.errors import InputError
+from rindle_core.science.geodesy import apart_m
 from rindle_core.stations.brief.places import PlaceInput, parse_place
 from rindle_core.stations.brief.weather import CONDITIONS
 from rindle_core.stations.entries import JobInput
@@ -76,7 +75,7 @@ def _assessed_other(change: Mapping[str, Any], job: JobInput) -> bool:
     now = change.get("latitude_deg"), change.get("longitude_deg")
     if was.place is None or now[0] is None or now[1] is None:
         return False
-    return float(Geodesic.WGS84.Inverse(*was.place, *now)["s12"]) > job.picks.rules.place_moved_m
+    return apart_m(was.place, (now[0], now[1])) > job.picks.rules.place_moved_m
 
 
 __all__ = ["entered"]

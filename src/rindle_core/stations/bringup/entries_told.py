@@ -6,7 +6,6 @@ import re
 from collections.abc import Mapping
 from typing import Literal
 
-from geographiclib.geodesic import Geodesic
 from pydantic import Field
 
 from rindle_core.catalogue.modem import ENTRY_SOURCES, ModemEntry
@@ -14,6 +13,7 @@ from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.science.geodesy import apart_m
 from rindle_core.science.spelling import spelled
 from rindle_core.stations.brief.places import PlaceInput, parse_place
 from rindle_core.stations.bringup.findings import CONFIG, ENTRY, FORM, READ_BACK, TWICE
@@ -102,8 +102,7 @@ def _off_m(given: EntriesInput, text: str) -> float | None:
         place = parse_place(PlaceInput(place=text))
     except InputError:
         return None
-    line = Geodesic.WGS84.Inverse(given.latitude_deg, given.longitude_deg, place.latitude_deg, place.longitude_deg)
-    return float(line["s12"])
+    return apart_m((given.latitude_deg, given.longitude_deg), (place.latitude_deg, place.longitude_deg))
 
 
 def _row(given: EntriesInput, entry: ModemEntry) -> EntryRow:

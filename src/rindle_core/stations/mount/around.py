@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from geographiclib.geodesic import Geodesic
-
 from rindle_core.catalogue.house_words import Phrase
 from rindle_core.catalogue.models import Terminal
 from rindle_core.catalogue.mounts import SURFACES, MountKind
 from rindle_core.kernel.findings import Finding, Kind, Level
+from rindle_core.science.geodesy import apart_m
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.lists import shortened
 from rindle_core.stations.mount.asked import WALLS, asked_reach, chosen_fixing, height_m, heights_m
@@ -208,13 +207,13 @@ def judge_services(job: JobInput) -> Finding:
             _SPADE,
             clears_by="Have them found and marked by those who may, and enter who did and when.",
         )
-    apart_m = _from_the_marks_m(job)
-    if apart_m > rules.located_reach_m:
+    away_m = _from_the_marks_m(job)
+    if away_m > rules.located_reach_m:
         return SERVICES(
             Level.HOLD,
-            f"Buried services were marked {apart_m:.0f} m from where it is planned now",
+            f"Buried services were marked {away_m:.0f} m from where it is planned now",
             _SPADE,
-            figure=apart_m,
+            figure=away_m,
             limit=rules.located_reach_m,
             bound="at_most",
             unit="m",
@@ -248,7 +247,7 @@ def _from_the_marks_m(job: JobInput) -> float:
     )
     if was[0] is None or was[1] is None or now is None:
         return 0.0
-    return float(Geodesic.WGS84.Inverse(was[0], was[1], *now)["s12"])
+    return apart_m((was[0], was[1]), now)
 
 
 def _listed(kind: Kind, done: list[str], words: list[Phrase], clear: str, open_: str, why: str) -> Finding:

@@ -49,7 +49,15 @@ def judge_checks(kind: MountKind, marks: Sequence[CheckMark], beamwidth_deg: flo
     another kind says nothing of this one.
     """
     made = {one.code: one for one in marks if one.of_mount in ("", kind.code)}
-    return [_judged(check, made.get(check.code), beamwidth_deg) for check in kind.checks]
+    elsewhere = {one.code for one in marks} - set(made)
+    return [
+        CHECKED.of(check.code).missing(
+            f"{check.name}: tried on another mount", "Try it on this one: take its row out, and enter it anew."
+        )
+        if check.code in elsewhere
+        else _judged(check, made.get(check.code), beamwidth_deg)
+        for check in kind.checks
+    ]
 
 
 def _judged(check: MountCheck, mark: CheckMark | None, beamwidth_deg: float) -> Finding:

@@ -15,7 +15,7 @@ _LOCATED = ("services_located_by", "services_located_on")
 def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     """The change, with the planned spot where services are marked, and the kind of mount of each check."""
     whole = dict(change)
-    if any(name in change for name in _LOCATED):
+    if any(name in change for name in _LOCATED) and change.get("located_latitude_deg") is None:
         told = any(change[name] if name in change else getattr(job.mount, name) for name in _LOCATED)
         at = absolute_of(job, job.sky.position_letter) if told else None
         whole |= {
@@ -31,6 +31,8 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
 
 def _of_mount(row: dict[str, Any], before: Mapping[str, Any] | None, code: str) -> dict[str, Any]:
     """A check that is sent back as it stands stays that of its mount; one that came out anew is of the mount now."""
+    if before is None and row.get("of_mount"):
+        return row  # of a file that is read in
     told = ("code", "state", "play_deg", "gap_mm")
     same = before is not None and all((row.get(name) or None) == (before.get(name) or None) for name in told)
     return row | {"of_mount": before["of_mount"] if same and before is not None else code}

@@ -6,9 +6,8 @@ import math
 from functools import lru_cache
 from typing import Any
 
-from geographiclib.geodesic import Geodesic
-
 from rindle_core.kernel.registry import Outcome
+from rindle_core.science.geodesy import apart_m
 from rindle_core.science.sight import Margins, about, margins
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.candidates import CandidateAt
@@ -70,10 +69,9 @@ def spot_read(job: JobInput, used: SkylineSet) -> tuple[float, float]:
     moved_m = math.hypot(used.read_east_m - now[0], used.read_north_m - now[1])
     if moved_m <= _SAME_M:
         return now
-    if at is not None and used.read_latitude_deg is not None and used.read_longitude_deg is not None:
-        line = Geodesic.WGS84.Inverse(used.read_latitude_deg, used.read_longitude_deg, *at)
-        if float(line["s12"]) <= _SAME_M:
-            return now  # it lies where it lay: the job's place is told otherwise
+    was = used.read_latitude_deg, used.read_longitude_deg
+    if at is not None and was[0] is not None and was[1] is not None and apart_m((was[0], was[1]), at) <= _SAME_M:
+        return now  # it lies where it lay: the job's place is told otherwise
     return used.read_east_m, used.read_north_m
 
 

@@ -5,10 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from geographiclib.geodesic import Geodesic
-
 from rindle_core.kernel.findings import Finding, Kind, Level
 from rindle_core.kernel.house_rules import HouseRules
+from rindle_core.science.geodesy import apart_m
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.facts import SkylineSet
@@ -81,11 +80,11 @@ def _too_far(
 ) -> list[Finding]:
     if now is None or was[0] is None or was[1] is None:
         return []
-    apart_m = float(Geodesic.WGS84.Inverse(was[0], was[1], *now)["s12"])
-    if apart_m <= rules.place_moved_m:
+    moved_m = apart_m((was[0], was[1]), now)
+    if moved_m <= rules.place_moved_m:
         return []
     limit = rules.place_moved_m
-    return [kind(Level.UNKNOWN, *words, figure=apart_m, limit=limit, bound="at_most", clears_by=_CLEARS)]
+    return [kind(Level.UNKNOWN, *words, figure=moved_m, limit=limit, bound="at_most", clears_by=_CLEARS)]
 
 
 def judge_place_moved(job: JobInput, letter: str | None = None) -> list[Finding]:
