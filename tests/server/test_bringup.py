@@ -224,7 +224,19 @@ def until(crew, number, *codes, seconds=12.0):
     raise AssertionError(f"stays at {told['state']}, wanted {codes}")
 
 
-TERMINALS = ["tarn-74", "tarn-98", "scree-120", "ridge-96", "slate-self", "slate-hand", "moor-120", "fell-75"]
+TERMINALS = [
+    "tarn-74",
+    "tarn-98",
+    "scree-120",
+    "ridge-96",
+    "slate-self",
+    "slate-hand",
+    "moor-120",
+    "fell-75",
+    "beck-74",
+    "tarn-70",
+    "slate-rail",
+]
 
 
 @pytest.mark.parametrize("code", TERMINALS)

@@ -89,6 +89,23 @@ def test_a_wrap_goes_once_round_the_tube(crew):
     assert wrap_sketch(60.3, 8.0).width_mm == pytest.approx(math.pi * 60.3 + 16)
 
 
+def test_the_gauge_of_an_end_is_as_long_as_jacket_and_pin(crew):
+    answer = crew.get("/api/jobs/2026-101/strip.pdf")
+    assert answer.status_code == 200
+    cable = {one["code"]: one for one in crew.get("/api/stores").json()["cables"]}["coax-7-solid"]
+    found = lines_mm(PdfReader(io.BytesIO(answer.content)).pages[0])
+    assert level(found, 100.0)
+    tall, marks = cable["diameter_mm"] + 16.0, {}
+    for a, b, c, d in found:
+        if abs(a - c) < 0.05 and abs(abs(d - b) - tall) < WITHIN_MM:
+            marks.setdefault(round(min(b, d)), []).append(a)
+    jacket, pin = sorted((sorted(one) for one in marks.values()), key=len)
+    assert jacket[1] - jacket[0] == pytest.approx(cable["strip_mm"], abs=WITHIN_MM)
+    assert (pin[1] + pin[2]) / 2 - pin[0] == pytest.approx(cable["pin_mm"], abs=WITHIN_MM)
+    change(crew, "2026-107", cable_code="ethernet-23")
+    assert crew.get("/api/jobs/2026-107/strip.pdf").status_code == 422
+
+
 def test_what_has_no_holes_or_was_not_measured_is_refused_in_words(crew):
     refused = crew.get("/api/jobs/2026-107/template.pdf")
     assert refused.status_code == 422

@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
+from rindle_core.catalogue.models import CoaxCable
 from rindle_core.catalogue.mounts import MountKind
 from rindle_core.kernel.units import MILLIMETRES_PER_INCH
 from rindle_server.drawings.svg import circle, line, path, tag, words
@@ -16,6 +17,7 @@ PAPERS_MM: dict[Paper, tuple[float, float]] = {"a4": (210.0, 297.0), "letter": (
 _EDGE_MM, _HEAD_MM, _FOOT_MM, _OVERLAP_MM = 10.0, 14.0, 26.0, 10.0
 BAR_MM = 100.0
 _CROSS_MM = 9.0
+_PIN_PLAY_MM = 0.5  # of the pin: what a connector takes either way
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,6 +78,44 @@ def wrap_sketch(diameter_mm: float, pin_mm: float | None, height_mm: float = 150
     return Sketch(f"Wrap for a tube of {diameter_mm:g} mm", round_mm + 2 * room, height_mm + 2 * room, marks)
 
 
+def strip_sketch(cable: CoaxCable) -> Sketch:
+    """A gauge to lay a coax end on: how far the jacket comes off, and how far the pin stands out once it is made."""
+    room, thick, gap = 12.0, cable.diameter_mm, 46.0
+    first, second = room + 14.0, room + 14.0 + thick + gap
+    edge, tip = room + 70.0, room + 70.0 + cable.strip_mm
+    mouth = edge
+    bodies = [
+        tag("rect", x=room, y=first, width=70.0, height=thick, fill="none", stroke="var(--ink)", stroke_width=0.3),
+        tag("rect", x=edge, y=first + thick / 4.0, width=cable.strip_mm, height=thick / 2.0, fill="none",
+            stroke="var(--quiet)", stroke_width=0.3),
+        tag("rect", x=room, y=second, width=70.0, height=thick, fill="none", stroke="var(--ink)", stroke_width=0.3),
+    ]  # fmt: skip
+    told = [
+        (first, edge, f"1  Lay the cable here. Jacket off from this line: {cable.strip_mm:g} mm"),
+        (first, tip, ""),
+        (
+            second,
+            mouth,
+            f"2  The connector’s mouth on this line: the pin ends between the next two, {cable.pin_mm:g} mm",
+        ),
+        (second, mouth + cable.pin_mm - _PIN_PLAY_MM, ""),
+        (second, mouth + cable.pin_mm + _PIN_PLAY_MM, ""),
+    ]
+    marks = list(bodies)
+    for top, x, said in told:
+        marks.append(line((x, top - 8.0), (x, top + thick + 8.0), "ink", 0.2))
+        if said:
+            marks.append(words((room, top + thick + 14.0), said, 4, "ink", "start", 700))
+    counts = ("Turn the tool a dozen times, then peel.", "Braid back over the jacket: no strand at the centre.",
+              "Dielectric cut flush; pin straight, cut clean, not scored.", "Compress; tug; then through, no short, loss.")  # fmt: skip
+    for at, said in enumerate(counts):
+        y = second + thick + 28.0 + 8.0 * at
+        marks.append(tag("rect", x=room, y=y - 3.6, width=4.0, height=4.0, fill="none", stroke="var(--ink)",
+                         stroke_width=0.3))  # fmt: skip
+        marks.append(words((room + 7.0, y), said, 4, "ink", "start"))
+    return Sketch(f"Strip gauge: {cable.name}", room + 176.0, second + thick + 28.0 + 8.0 * len(counts), marks)
+
+
 def _starts(length_mm: float, room_mm: float) -> list[float]:
     """Where each sheet begins so that all is covered, with an overlap to glue."""
     starts = [0.0]
@@ -86,7 +126,7 @@ def _starts(length_mm: float, room_mm: float) -> list[float]:
 
 def _bar(paper: tuple[float, float]) -> list[str]:
     """A bar of 100 mm and one of 4 in, to lay a rule on."""
-    y = paper[1] - _FOOT_MM + 10.0
+    y = paper[1] - _FOOT_MM + 5.0
     inches_mm = 4.0 * MILLIMETRES_PER_INCH
     parts = []
     for top, long, said in ((y, BAR_MM, "100 mm"), (y + 7.0, inches_mm, "4 in")):
@@ -138,4 +178,4 @@ def _joins(size: tuple[float, float], room: tuple[float, float], left: bool, top
     return parts
 
 
-__all__ = ["BAR_MM", "PAPERS_MM", "Paper", "Sketch", "plate_sketch", "sheets", "wrap_sketch"]
+__all__ = ["BAR_MM", "PAPERS_MM", "Paper", "Sketch", "plate_sketch", "sheets", "strip_sketch", "wrap_sketch"]

@@ -17,7 +17,13 @@ from rindle_server.jobs.method import method_html, method_pdf
 from rindle_server.jobs.pocket import Paper, pocket_html, pocket_pdf
 from rindle_server.jobs.proposal import proposal_html, proposal_pdf
 from rindle_server.jobs.report import Audience, report_html, report_pdf
-from rindle_server.jobs.templates_pdf import cable_labels, drilling_template, keep_out_sign, wrap_template
+from rindle_server.jobs.templates_pdf import (
+    cable_labels,
+    drilling_template,
+    keep_out_sign,
+    strip_gauge,
+    wrap_template,
+)
 from rindle_server.spa import alone
 
 router = Router(tags=["report"])
@@ -87,6 +93,12 @@ def claim_print(request: HttpRequest, number: str) -> HttpResponse:
 def wrap_print(request: HttpRequest, number: str, paper: TemplatePaper = "a4") -> HttpResponse:
     """A wrap-round template for the mast at true size."""
     return _as_pdf(wrap_template(edit.find(number), paper), f"wrap-{number}")
+
+
+@router.get("/{number}/strip.pdf")
+def strip_print(request: HttpRequest, number: str, paper: TemplatePaper = "a4") -> HttpResponse:
+    """How the cable's ends are stripped, at true size."""
+    return _as_pdf(strip_gauge(edit.find(number), paper), f"strip-{number}")
 
 
 @router.get("/{number}/proposal.html")

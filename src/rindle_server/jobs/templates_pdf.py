@@ -11,8 +11,17 @@ from django.utils.safestring import mark_safe
 
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.units import System, format_quantity
+from rindle_core.stations.cable.asked import chosen_cable
 from rindle_core.stations.sky.plan_seen import keep_clear_m
-from rindle_server.drawings.mount_template import PAPERS_MM, Paper, Sketch, plate_sketch, sheets, wrap_sketch
+from rindle_server.drawings.mount_template import (
+    PAPERS_MM,
+    Paper,
+    Sketch,
+    plate_sketch,
+    sheets,
+    strip_sketch,
+    wrap_sketch,
+)
 from rindle_server.drawings.svg import for_print, tokens
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
@@ -56,6 +65,14 @@ def wrap_template(job: Job, paper: Paper) -> bytes:
     kind = found.result.mount_kind
     pins = next((one.size_mm for one in (kind.joints if kind else []) if one.through_tube), None)
     return _printed(wrap_sketch(diameter, pins), paper, f"{job.number}. Print at 100 %.")
+
+
+def strip_gauge(job: Job, paper: Paper) -> bytes:
+    """How the chosen cable's ends are stripped. Raises InputError where there is no end to make."""
+    cable = chosen_cable(assessed(job).facts)
+    if cable is None or cable.kind != "coax" or cable.sealed:
+        raise InputError.one("cable_code", "the chosen cable has no end that is stripped: a coax cable is accepted")
+    return _printed(strip_sketch(cable), paper, f"{job.number}. Print at 100 %; the connector’s own sheet prevails.")
 
 
 def keep_out_sign(job: Job, system: System) -> bytes:
@@ -108,4 +125,4 @@ def cable_labels(job: Job) -> bytes:
     return pdf_of(page, str(settings.PACKAGE))
 
 
-__all__ = ["cable_labels", "drilling_template", "keep_out_sign", "wrap_template"]
+__all__ = ["cable_labels", "drilling_template", "keep_out_sign", "strip_gauge", "wrap_template"]

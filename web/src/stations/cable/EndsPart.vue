@@ -40,6 +40,13 @@ const usual = computed(() => ({
       <b>{{ ends }} ends</b> to make: compression outdoors; screwed ones only indoors or in need. Firm with a spanner,
       gently on thin ports. Self-bonding tape half over half, upwards, after the last test.
     </p>
+    <p class="row print">
+      <a :href="`/api/jobs/${store.number}/strip.pdf?paper=a4`" target="_blank" rel="noopener"
+        >Strip gauge at true size, A4</a
+      >
+      <a :href="`/api/jobs/${store.number}/strip.pdf?paper=letter`" target="_blank" rel="noopener">on letter paper</a>
+      <span class="quiet small">Print at 100 %, and lay a rule on its bar before you strip.</span>
+    </p>
   </template>
   <p class="caution"><b>Modem off</b> while any end is open or mated: there is direct current on the centre.</p>
   <p v-if="expected && ends" class="quiet">
