@@ -33,7 +33,8 @@ export function columnsOf<L extends ListPath>(
 ): Column[] {
   return keys.map((one) => {
     const given: Partial<Column> & { key: string } = typeof one === 'string' ? { key: one } : one
-    const told = factAt(`${list}[].${given.key}` as Path)
+    const at: string = `${list}[].${given.key}` // one string: held against each path it takes seconds to check
+    const told = factAt(at as Path)
     const choices = optionsOf(told)
     return {
       label: told.label,
