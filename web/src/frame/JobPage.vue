@@ -224,6 +224,7 @@ useShortcuts({
   border: 1px solid var(--rule);
   border-width: 0 1px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr); /* never wider than its place: the margin stands beside it */
   gap: 16px;
   align-content: start;
 }

@@ -40,9 +40,12 @@ const parts = computed(() => {
 }
 summary {
   display: flex;
+  flex-wrap: wrap; /* what finds no room is left out whole: the diagram under it has all */
   gap: 6px;
   align-items: center;
+  align-content: flex-start;
   height: 32px;
+  padding-block: 3px;
   white-space: nowrap;
   overflow: hidden;
   font-size: 14px;

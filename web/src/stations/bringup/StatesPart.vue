@@ -224,7 +224,7 @@ const open = ref('')
 }
 .states > li {
   display: grid;
-  grid-template-columns: 20px minmax(150px, 1fr) minmax(170px, 1fr) minmax(150px, 1fr) max-content;
+  grid-template-columns: 20px minmax(150px, 1fr) minmax(170px, 1fr) minmax(150px, 1fr) 104px;
   gap: 4px 12px;
   align-items: center;
   min-height: 52px;
