@@ -191,6 +191,30 @@ describe('the open job', () => {
     expect([store.unsent, store.trouble]).toEqual([0, ''])
   })
 
+  it('orders a terminal nothing before what was typed is with the server, and nothing at all without it', async () => {
+    const store = await opened()
+    const kept = store.patch({ beam_letter: 'K' })
+    const told = store.tell()
+    await vi.waitFor(() => expect(asked.length).toBe(1))
+    await flushPromises()
+    expect(asked.map((one) => one.method)).toEqual(['PATCH'])
+    await next(job('2026-901'))
+    await kept
+    await vi.waitFor(() => expect(asked.length).toBe(1))
+    expect(asked[0]!.url).toContain('device/entries')
+    await next({ telemetry: {}, note: '', job: job('2026-901') })
+    expect(await told).toBe(true)
+    const down = () => Promise.reject(new TypeError('failed to fetch'))
+    vi.spyOn(client, 'PATCH').mockImplementationOnce(down as never)
+    const lost = store.patch({ beam_letter: 'L' })
+    expect(await store.tell()).toBe(false)
+    expect(store.deviceTrouble).toContain('not with the server yet')
+    await vi.waitFor(() => expect(asked.length).toBe(1), { timeout: 3 * RETRY_MS })
+    expect(asked[0]!.method).toBe('PATCH')
+    await next(job('2026-901'))
+    await lost
+  })
+
   it('keeps a step that was marked without a way to the server over a reload, with its time', async () => {
     localStorage.clear()
     const store = await opened()

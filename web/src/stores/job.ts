@@ -529,8 +529,22 @@ export const useJob = defineStore('job', () => {
     await drawAnew()
   }
 
-  /** Asks the terminal something; a terminal that is down is said, and work goes on by hand. */
+  /** What was typed is with the server before an order that rests on it: else a terminal is told what stood there before. */
+  async function arrived(): Promise<boolean> {
+    for (const flush of flushers) flush()
+    let stop = (): void => undefined
+    const away = new Promise((tell) => (stop = watch(unsent, (count) => count > 0 && tell(false))))
+    if (unsent.value === 0) await Promise.race([last, away])
+    stop()
+    if (unsent.value > 0)
+      deviceTrouble.value = 'What was entered is not with the server yet: the terminal is told nothing.'
+    return unsent.value === 0
+  }
+  /** Orders the terminal something; a terminal that is down is said, and work goes on by hand. */
   async function device(ask: () => Promise<Schemas['DeviceOut']>): Promise<boolean> {
+    return (await arrived()) && (await answerOf(ask))
+  }
+  async function answerOf(ask: () => Promise<Schemas['DeviceOut']>): Promise<boolean> {
     const asked = number.value
     try {
       const told = await ask()
@@ -547,7 +561,7 @@ export const useJob = defineStore('job', () => {
       return false
     }
   }
-  const poll = () => device(() => unwrap(client.POST('/api/jobs/{number}/device/poll', path.value)))
+  const poll = () => answerOf(() => unwrap(client.POST('/api/jobs/{number}/device/poll', path.value)))
   const read = (body: Schemas['ReadOrder']) =>
     device(() => unwrap(client.POST('/api/jobs/{number}/device/read', { ...path.value, body })))
   const nuts = (tight: boolean) =>
@@ -579,6 +593,7 @@ export const useJob = defineStore('job', () => {
     change(() => unwrap(client.DELETE('/api/jobs/{number}/lock', path.value)), ['peak.lock_after_db'])
   /** Says a step to the simulated desk; what it answers is told, what it agrees to stands in the log. */
   async function sayToDesk(body: Schemas['DeskOrder']): Promise<Schemas['DeskReply'] | null> {
+    if (!(await arrived())) return null
     try {
       const told = await unwrap(client.POST('/api/jobs/{number}/device/desk', { ...path.value, body }))
       if (told.job.number === number.value) await take(told.job)

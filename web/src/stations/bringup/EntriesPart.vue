@@ -138,9 +138,14 @@ const has = (code: string) => rows.value.some((one) => one.code === code)
     </li>
   </ol>
   <div v-if="reach" class="row">
-    <n-button type="primary" :loading="busy === 'tell'" :disabled="!rows.some((one) => one.value)" @click="tell"
+    <n-button
+      type="primary"
+      :loading="busy === 'tell'"
+      :disabled="busy === 'read' || !rows.some((one) => one.value)"
+      @click="tell"
       >Send to the modem</n-button
-    ><n-button :loading="busy === 'read'" @click="readBack">Read back from its page</n-button
+    ><n-button :loading="busy === 'read'" :disabled="busy === 'tell'" @click="readBack"
+      >Read back from its page</n-button
     ><span class="quiet" aria-live="polite">{{ sent }}</span>
   </div>
   <p v-if="reach && store.deviceTrouble" class="trouble" role="alert">{{ store.deviceTrouble }}</p>
