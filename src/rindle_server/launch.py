@@ -5,7 +5,6 @@ from __future__ import annotations
 import argparse
 import contextlib
 import fcntl
-import importlib
 import io
 import json
 import os
@@ -14,7 +13,6 @@ import signal
 import socket
 import subprocess
 import sys
-import threading
 import time
 import urllib.error
 import urllib.request
@@ -30,7 +28,6 @@ if TYPE_CHECKING:
     from django.db.migrations.loader import MigrationLoader
 
 ROOT = Path(__file__).resolve().parents[2]
-WARM_AFTER_S = 3.0
 _DEMO_MARK = ".rindle-demo"  # only a folder that has this may be emptied
 
 
@@ -159,13 +156,6 @@ def _setup() -> None:
     clear_parts(Path(settings.HOME))
 
 
-def _warm() -> None:
-    """Loads the rain package in the background: it takes seconds, and the first job with a beam asks for it."""
-    time.sleep(float(os.environ.get("RINDLE_WARM_AFTER_S", WARM_AFTER_S)))  # the first page comes first
-    with contextlib.suppress(ImportError):
-        importlib.import_module("itur")
-
-
 # Half-open connections of a stranger are let go soon and cannot use up all places; a body is kept up to a tile's size.
 _SERVER: dict[str, Any] = {
     "threads": 12,
@@ -220,7 +210,6 @@ def _serve(listen: str, port: int, said: str, tls: Path | None = None) -> None:
             f"Port {port} on {listen} cannot be used ({error.strerror}): stop the other program, or choose --port."
         ) from error
     print(said, flush=True)
-    threading.Thread(target=_warm, daemon=True).start()
     try:
         run()
     finally:

@@ -79,7 +79,6 @@ def server(loaded, tmp_path_factory):
         "RINDLE_HOME": str(home),
         "RINDLE_DEMO": "1",
         "RINDLE_BENCH_TIME_SCALE": "100",
-        "RINDLE_WARM_AFTER_S": "3600",  # the one test of rain waits for its package itself
     }
     log = tmp_path_factory.mktemp("log") / "server.log"
     command = [sys.executable, "-m", "rindle_server.launch", "serve", "--with-bench", "--port", str(port)]

@@ -208,8 +208,8 @@ def test_level_rain_and_the_modems_own_figures(page):
         .first.inner_text()
     )
     turn_to(page, "Level")
-    link = page.get_by_role("table", name="link")
-    expect(link).to_contain_text("hours a year", timeout=30_000)  # the rain package loads once
+    link = page.get_by_role("table", name="Level and rain")
+    expect(link).to_contain_text("hours a year")
     page.get_by_label("Least quality of the service", exact=True).fill("4")
     expect(link.get_by_role("row").filter(has_text="Over what is needed")).to_contain_text(re.compile(r"\d+\.\d dB"))
     turn_to(page, "Modem")

@@ -144,6 +144,7 @@ def test_a_report_tells_what_it_rests_on(crew):
 
 def test_a_customer_card_names_what_is_known_and_leaves_no_hole(crew):
     page = crew.get("/api/jobs/2026-101/card.html").content.decode()
+    assert re.search(r"By the maps of rain that is about \d+ hours in an average year", page)
     assert "{" not in re.sub(r"<style.*?</style>", "", page, flags=re.S)
     assert "Measured when it was handed over: 48.3 Mbit/s" in page
     assert "Sun behind the satellite" in page

@@ -10,6 +10,7 @@ from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import System, format_quantity
 from rindle_core.papers.sheet import Sheet, SheetBlock, SheetRow
 from rindle_core.science.site_clock import told_at
+from rindle_core.stations.aim.link import rain_told
 from rindle_core.stations.aim.outages import SunOutageResult
 from rindle_core.stations.traits import traits_of
 
@@ -46,6 +47,9 @@ def _rain(facts: JobInput, result: JobAssessment) -> str:
     """What heavy rain does, with the level that is to spare where it is known."""
     need, level = facts.aim.needed_es_n0_db, facts.peak.lock_after_db
     said = "In a cloudburst the service may stop for some minutes and comes back by itself."
+    link = result.link
+    if link is not None and link.margin_db is not None and link.margin_db > 0:
+        said += f" By the maps of rain that is {rain_told(link)} in an average year."
     if need is None or level is None or level <= need:
         return said
     return f"{said} On the day of the work {format_quantity(level - need, 'db')} were to spare."

@@ -106,8 +106,12 @@ def strip_sketch(cable: CoaxCable) -> Sketch:
         marks.append(line((x, top - 8.0), (x, top + thick + 8.0), "ink", 0.2))
         if said:
             marks.append(words((room, top + thick + 14.0), said, 4, "ink", "start", 700))
-    counts = ("Turn the tool a dozen times, then peel.", "Braid back over the jacket: no strand at the centre.",
-              "Dielectric cut flush; pin straight, cut clean, not scored.", "Compress; tug; then through, no short, loss.")  # fmt: skip
+    counts = (
+        "Turn the tool a dozen times, then peel.",
+        "Braid back over the jacket: no strand at the centre.",
+        "Dielectric cut flush; pin straight, cut clean, not scored.",
+        "Compress; tug; then through, no short, loss.",
+    )
     for at, said in enumerate(counts):
         y = second + thick + 28.0 + 8.0 * at
         marks.append(tag("rect", x=room, y=y - 3.6, width=4.0, height=4.0, fill="none", stroke="var(--ink)",

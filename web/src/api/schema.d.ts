@@ -24717,6 +24717,8 @@ export interface components {
             lifts?: components["schemas"]["LiftsResult"] | null;
             lines?: components["schemas"]["TwoLinesResult"] | null;
             lineup_run?: components["schemas"]["LineupRunResult"] | null;
+            /** @description The level to expect, and what rain takes of it */
+            link?: components["schemas"]["LinkResult"] | null;
             lockdown: components["schemas"]["LockdownResult"];
             low_orbit?: components["schemas"]["LowOrbitResult"] | null;
             mast_fit?: components["schemas"]["FitResult"] | null;
@@ -34426,7 +34428,7 @@ export interface components {
         };
         /**
          * LinkResult
-         * @description Expected clear-sky level and its margin; rain figures are None without the rain package.
+         * @description Expected clear-sky level and its margin; what rain takes is None where no need is told.
          */
         LinkResult: {
             /**
@@ -34452,6 +34454,16 @@ export interface components {
             path_loss_db: number;
             /** Rain */
             rain: components["schemas"]["RainFade"][];
+            /**
+             * Rain Mm H
+             * @description Rate of rain passed in 0.01 % of the year, by the map
+             */
+            rain_mm_h?: number | null;
+            /**
+             * Rain Top Km
+             * @description How high it rains from, above sea, by the map
+             */
+            rain_top_km?: number | null;
             /**
              * Without Service H
              * @description Hours of it in a year

@@ -14,8 +14,7 @@ from rindle_core.stations.aim.beside import feeds_of, landmarks_seen
 from rindle_core.stations.aim.dial import correction, dial_of
 from rindle_core.stations.aim.findings import PRESET
 from rindle_core.stations.aim.instruments import InstrumentsInput, InstrumentsResult, instruments
-from rindle_core.stations.aim.level import expected_level
-from rindle_core.stations.aim.link import judge_margin
+from rindle_core.stations.aim.link import LinkInput, LinkResult, link
 from rindle_core.stations.aim.panel_aim import judge_panel_aim, panel_aim_of
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.aim.plumb import PlumbInput, PlumbResult, plumb
@@ -70,21 +69,30 @@ def beam_of(job: JobInput) -> Outcome[BeamResult] | None:
     )
 
 
-def predicted_level_db(job: JobInput, beam: Beam | None) -> float | None:
-    """Clear-sky Es/N0 that the beam promises at this site with this terminal; None while one of them is missing."""
-    if beam is None or job.picks.terminal is None or job.picks.satellite is None:
+def link_of(job: JobInput, beam: Beam | None) -> Outcome[LinkResult] | None:
+    """The `link` calculator: clear-sky level that the beam promises here, and what rain takes of it; None while one of
+    its entries is missing, or below the horizon.
+    """
+    terminal, satellite, place = job.picks.terminal, job.picks.satellite, job.brief.place
+    if beam is None or terminal is None or satellite is None or place is None:
         return None
-    if job.brief.latitude_deg is None or job.brief.longitude_deg is None:
+    site = Site(latitude_deg=place[0], longitude_deg=place[1], height_m=job.brief.above_sea_m)
+    if site.look(satellite.longitude_deg).elevation_deg <= 0:
         return None
-    return expected_level(
-        beam,
-        satellite_longitude_deg=job.picks.satellite.longitude_deg,
-        latitude_deg=job.brief.latitude_deg,
-        longitude_deg=job.brief.longitude_deg,
-        height_m=job.brief.above_sea_m,
-        receive_ghz=job.picks.terminal.receive_ghz,
-        reference_gain_db=job.picks.terminal.reference_gain_db,
-    ).es_n0_db
+    return link(
+        LinkInput(
+            **site.model_dump(),
+            satellite_longitude_deg=satellite.longitude_deg,
+            satellite_tilt_deg=satellite.tilt_deg,
+            beam=beam,
+            polarization=terminal.polarization,
+            receive_ghz=terminal.receive_ghz,
+            aperture_mm=terminal.aperture_mm,
+            reference_gain_db=terminal.reference_gain_db,
+            needed_es_n0_db=job.aim.needed_es_n0_db,
+            rules=job.picks.rules,
+        )
+    )
 
 
 def head_turned_deg(job: JobInput, aimed: AimResult | None) -> float:
@@ -179,10 +187,8 @@ def assess(context: Context) -> Outcome[AimPart]:
     measured, leaning, shown = instruments_of(job, result), plumb_of(job, result), modem_of(job)
     told = [one.findings for one in (aimed, covering, measured, leaning, shown) if one]
     dish = [*(one for found in told for one in found), *judge_preset(job, measured.result if measured else None)]
-    level = predicted_level_db(job, beam)
-    needed = job.aim.needed_es_n0_db if job.aim.needed_es_n0_db is not None else (beam.least_es_n0_db if beam else None)
-    if level is not None and needed is not None:
-        dish.append(judge_margin(level - needed, job.picks.rules))
+    linked = link_of(job, beam)
+    dish += linked.findings if linked else []
     beside = feeds_of(job, result if result and result.visible else None, head_turned_deg(job, result))
     dish += beside if isinstance(beside, list) else beside.findings if beside else []
     azimuth = result.azimuth_true_deg if result and result.visible else None
@@ -202,7 +208,8 @@ def assess(context: Context) -> Outcome[AimPart]:
         plumb=leaning.result if leaning else None,
         modem=shown.result if shown else None,
         panel_aim=panel_aim,
-        predicted_level_db=level,
+        link=linked.result if linked else None,
+        predicted_level_db=linked.result.expected_es_n0_db if linked else None,
     )
     if panel_aim is not None:
         return Outcome(part, judge_panel_aim(panel_aim))

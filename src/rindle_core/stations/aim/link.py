@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import warnings
 from typing import Literal
 
 import numpy as np
@@ -17,6 +16,7 @@ from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.gas import MOST_GHZ
 from rindle_core.science.look_angles import LookAngles
+from rindle_core.science.rain import RainClimate, rain_climate, rain_fade_001_db, rain_fades_db
 from rindle_core.science.site import Site
 from rindle_core.stations.aim.findings import MARGIN
 from rindle_core.stations.aim.level import expected_level
@@ -37,9 +37,9 @@ class LinkInput(Site):
     satellite_tilt_deg: float = Field(default=0.0, ge=-90, le=90, description="Own turn of the polarization plane")
     beam: Beam
     polarization: Polarization = Field(default="circular", description="Rain takes more of what lies level")
-    receive_ghz: float = Field(gt=1, le=MOST_GHZ)
+    receive_ghz: float = Field(ge=1, le=MOST_GHZ)
     aperture_mm: float = Field(gt=0, le=20_000)
-    reference_gain_db: float = Field(default=0.0, ge=-60, le=60)
+    reference_gain_db: float = Field(default=0.0)
     needed_es_n0_db: float | None = Field(
         default=None, ge=-20, le=40, description="Least quality of the service; else the beam's"
     )
@@ -56,7 +56,7 @@ class RainFade(Model):
 
 
 class LinkResult(Model):
-    """Expected clear-sky level and its margin; rain figures are None without the rain package."""
+    """Expected clear-sky level and its margin; what rain takes is None where no need is told."""
 
     expected_es_n0_db: float
     footprint_loss_db: float = Field(description="Below the beam's centre")
@@ -65,6 +65,8 @@ class LinkResult(Model):
     needed_es_n0_db: float | None
     margin_db: float | None
     rain: list[RainFade]
+    rain_mm_h: float | None = Field(default=None, description="Rate of rain passed in 0.01 % of the year, by the map")
+    rain_top_km: float | None = Field(default=None, description="How high it rains from, above sea, by the map")
     without_service_percent: float | None = Field(
         description="Share of the average year in which the level lies under the need"
     )
@@ -87,32 +89,21 @@ def rain_tilt_deg(polarization: Polarization, skew_deg: float) -> float:
     return min(off, 90.0 - off)
 
 
-def rain_fades_db(given: LinkInput, seen: LookAngles) -> Array | None:
-    """Rain fade passed during each of the shares of the year; None where the rain package is not installed.
-
-    Source: Rec. ITU-R P.618-13 with P.837 rain rates and P.838 coefficients, by the package itur.
+def fades_db(given: LinkInput, seen: LookAngles, climate: RainClimate) -> Array:
+    """Rain fade passed during each of the shares of the year, by the maps that ship with Rindle. Source: Rec. ITU-R
+    P.618-13 with P.837 rain rates, P.838 coefficients and P.839 rain heights.
     """
-    try:
-        with warnings.catch_warnings():
-            warnings.simplefilter("ignore")  # its units package warns of its own deprecations
-            from itur.models.itu618 import rain_attenuation  # large and slow to load: only when rain is asked for
-
-            return np.array(
-                [
-                    rain_attenuation(
-                        given.latitude_deg,
-                        given.longitude_deg,
-                        given.receive_ghz,
-                        float(seen.elevation_deg),
-                        hs=given.height_m / 1000.0,
-                        p=share,
-                        tau=rain_tilt_deg(given.polarization, float(seen.skew_deg) + given.satellite_tilt_deg),
-                    ).value
-                    for share in _SHARES_PERCENT.tolist()
-                ]
-            )
-    except ImportError:
-        return None
+    worst_db = rain_fade_001_db(
+        climate,
+        latitude_deg=given.latitude_deg,
+        height_km=given.height_m / 1000.0,
+        elevation_deg=float(seen.elevation_deg),
+        ghz=given.receive_ghz,
+        tilt_deg=rain_tilt_deg(given.polarization, float(seen.skew_deg) + given.satellite_tilt_deg),
+    )
+    return rain_fades_db(
+        _SHARES_PERCENT, worst_db, latitude_deg=given.latitude_deg, elevation_deg=float(seen.elevation_deg)
+    )
 
 
 def _faded_db(clear_db: float, fade_db: Array, system_noise_k: float) -> Array:
@@ -142,9 +133,10 @@ def link(given: LinkInput) -> Outcome[LinkResult]:
         reference_gain_db=given.reference_gain_db,
     )
     needed = given.beam.least_es_n0_db if given.needed_es_n0_db is None else given.needed_es_n0_db
-    fades = rain_fades_db(given, seen)
-    levels = None if fades is None else _faded_db(clear.es_n0_db, fades, given.system_noise_k)
-    out, bound = (None, "about") if levels is None or needed is None else _share_below(clear.es_n0_db, levels, needed)
+    climate = rain_climate(given.latitude_deg, given.longitude_deg)
+    fades = fades_db(given, seen, climate)
+    levels = _faded_db(clear.es_n0_db, fades, given.system_noise_k)
+    out, bound = (None, "about") if needed is None else _share_below(clear.es_n0_db, levels, needed)
     result = LinkResult(
         expected_es_n0_db=clear.es_n0_db,
         footprint_loss_db=clear.footprint_loss_db,
@@ -152,7 +144,9 @@ def link(given: LinkInput) -> Outcome[LinkResult]:
         elevation_deg=float(seen.elevation_deg),
         needed_es_n0_db=needed,
         margin_db=None if needed is None else clear.es_n0_db - needed,
-        rain=[] if fades is None or levels is None else _rain_rows(fades, levels),
+        rain=_rain_rows(fades, levels),
+        rain_mm_h=climate.rate_mm_h,
+        rain_top_km=climate.top_km,
         without_service_percent=out,
         without_service_is=bound,
         without_service_h=None if out is None else out / 100.0 * _HOURS_A_YEAR,
@@ -185,15 +179,21 @@ def _share_below(clear_db: float, levels_db: Array, needed_db: float) -> tuple[f
     return float(np.exp(np.interp(needed_db, levels_db, np.log(_SHARES_PERCENT)))), "about"
 
 
+def rain_told(result: LinkResult) -> str:
+    """How long rain takes the service in a year, with its bound; empty where no need is told."""
+    hours = result.without_service_h
+    if hours is None:
+        return ""
+    shown = f"{hours:.0f} hours" if hours >= 1.5 else f"{60 * hours:.0f} minutes"
+    return f"{result.without_service_is.replace('_', ' ')} {shown}"
+
+
 def _rain_words(result: LinkResult) -> str:
-    if result.without_service_h is None:
-        return " What rain takes of it is not known: the rain package is not installed (see the guide's set-up page)."
     if result.without_service_percent == 100.0:
         return " Even in clear sky the level lies under the need: the service is not there at all."
-    words = {"about": "about", "at_least": "at least", "at_most": "at most"}[result.without_service_is]
-    hours = result.without_service_h
-    shown = f"{hours:.0f} hours" if hours >= 1.5 else f"{60 * hours:.0f} minutes"
-    return f" Rain takes it {words} {shown} in an average year, most of them in thunderstorms."
+    if not rain_told(result):
+        return ""
+    return f" Rain takes it {rain_told(result)} in an average year, most of them in thunderstorms."
 
 
 def judge_margin(margin_db: float, rules: HouseRules, rain: str = "") -> Finding:
@@ -214,4 +214,4 @@ def _judge(result: LinkResult, rules: HouseRules) -> list[Finding]:
     return [] if result.margin_db is None else [judge_margin(result.margin_db, rules, _rain_words(result))]
 
 
-__all__ = ["LinkInput", "LinkResult", "RainFade", "judge_margin", "link", "rain_fades_db", "rain_tilt_deg"]
+__all__ = ["LinkInput", "LinkResult", "RainFade", "judge_margin", "link", "rain_tilt_deg", "rain_told"]

@@ -15,11 +15,13 @@ from itur.models.itu676 import gaseous_attenuation_slant_path
 from rindle_core.catalogue.house_words import DEFAULT_WORDS
 from rindle_core.catalogue.models import Bracket, Clinometer, PositionFormat, Satellite
 from rindle_core.catalogue.mounts import SHIPPED_MOUNTS, SURFACES, MountKind, mounts_with
+from rindle_core.job import JobInput, assess
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.science.gas import gas_loss_db
 from rindle_core.stations.aim.aim import AimInput, PlaceErrorInput, aim, place_error
+from rindle_core.stations.aim.facts import AimFacts
 from rindle_core.stations.aim.instruments import checks_at_peak
 from rindle_core.stations.aim.level import expected_level, footprint_loss_db
 from rindle_core.stations.aim.link import LinkInput, link, rain_tilt_deg
@@ -37,6 +39,7 @@ from rindle_core.stations.brief.visit_days import VisitDaysInput, VisitTask, vis
 from rindle_core.stations.brief.weather import WeatherInput, weather
 from rindle_core.stations.evidence import evidence_of
 from rindle_core.stations.mount.mount_choice import MountChoiceInput, mount_choice
+from tests import golden
 
 DEMO = Path(__file__).parents[4] / "demo"
 SATELLITES = [Satellite.model_validate(one) for one in json.loads((DEMO / "satellites.json").read_text("utf-8"))]
@@ -338,13 +341,13 @@ def test_rain_follows_the_recommendation_and_the_margin_is_used_up_where_it_says
         return rain_attenuation(-29.5, 28.4, 19.95, result.elevation_deg, hs=1.9, p=percent).value
 
     p01 = next(one for one in result.rain if one.percent == 0.1)
-    assert p01.fade_db == pytest.approx(theirs_db(0.1), rel=0.01)  # interpolated between sixty shares
+    assert p01.fade_db == pytest.approx(theirs_db(0.1), rel=0.02)  # maps read each half degree, sixty shares
     fade_db = theirs_db(result.without_service_percent)
     sky_k = 275.0 * (1 - 10 ** (-fade_db / 10)) + 2.7 * (
         10 ** (-fade_db / 10) - 1
     )  # rain radiates as it absorbs, P.618
     left_db = result.expected_es_n0_db - fade_db - 10 * math.log10(1 + sky_k / 150.0)
-    assert left_db == pytest.approx(6.0, abs=0.05)  # the same interpolation
+    assert left_db == pytest.approx(6.0, abs=0.1)  # the same
     assert result.without_service_h == pytest.approx(result.without_service_percent * 87.66)
 
 
@@ -458,3 +461,15 @@ def test_a_set_that_travels_is_minded_until_all_of_the_list_is_checked():
     assert travel(permanence="portable").level is Level.MIND
     assert travel(permanence="portable", travel_checks=codes[:-1]).figure == 1.0
     assert travel(permanence="portable", travel_checks=codes).level is Level.CLEAR
+
+
+def test_what_rain_takes_stands_at_aim_with_the_job():
+    """Half the need left: more of the year is lost, and Aim's own finding says so."""
+    job = JobInput.model_validate(golden.read("2026-101")["facts"])
+    hours = []
+    for needed_db in (4.0, 8.0):
+        result = assess(job.model_copy(update={"aim": AimFacts(needed_es_n0_db=needed_db)})).result
+        hours.append(result.link.without_service_h)
+        (said,) = [one for one in result.stations[1].findings if one.code == "aim.margin"]
+        assert f"about {hours[-1]:.0f} hours in an average year" in said.why
+    assert hours[1] > hours[0] > 0

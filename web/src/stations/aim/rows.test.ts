@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { CalcResult } from '@/api/client'
+import type { CalcResult, Schemas } from '@/api/client'
 import { formatQuantity } from '@/lib/quantity'
 import { feedRows, figureRows, fixed, linkRows, outageRows, sunRows, tolerance } from '@/stations/aim/rows'
 import { goldenJob } from '@/testing/golden'
@@ -36,11 +36,15 @@ describe('rows of Aim', () => {
 
   it('say a bound as a bound, and no rain where nobody has reckoned it', () => {
     const told = { expected_es_n0_db: 12, footprint_loss_db: 1, path_loss_db: 0.2, margin_db: -1, rain: [] }
-    const link = (more: object) => linkRows(as<CalcResult<'link'>>({ ...told, ...more })).map((row) => row.join(': '))
+    const link = (more: object) =>
+      linkRows(as<Schemas['LinkResult']>({ ...told, ...more })).map((row) => row.join(': '))
     expect(link({ without_service_h: 5, without_service_is: 'at_least' })).toContain(
       'Without service: at least 5 hours a year, by rain',
     )
-    expect(link({ without_service_h: null }).at(-1)).toContain('not installed')
+    expect(link({ without_service_h: null }).join()).not.toContain('Without service')
+    expect(link({ rain_mm_h: 31.7, rain_top_km: 4.62 }).join()).toContain(
+      'over 32 mm/h in 0.01 % of the year, from 4.6 km',
+    )
     expect(link({ without_service_h: null })).toContain('Over what is needed: −1.0 dB')
   })
 

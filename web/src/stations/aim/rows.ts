@@ -105,7 +105,7 @@ export const trackRows = (result: CalcResult<'inclined'>): Row[] => [
     ]),
 ]
 
-const withoutService = (result: CalcResult<'link'>): string => {
+const withoutService = (result: Schemas['LinkResult']): string => {
   if (result.without_service_percent === 100) return 'always: the level lies under the need in clear sky'
   const hours = result.without_service_h
   if (hours == null) return 'not reckoned'
@@ -113,7 +113,7 @@ const withoutService = (result: CalcResult<'link'>): string => {
   return `${word} ${hours >= 1.5 ? `${hours.toFixed(0)} hours` : `${(60 * hours).toFixed(0)} minutes`} a year, by rain`
 }
 
-export const linkRows = (result: CalcResult<'link'>): Row[] => {
+export const linkRows = (result: Schemas['LinkResult']): Row[] => {
   const rows: Row[] = [
     [
       'Expected in clear sky',
@@ -121,13 +121,17 @@ export const linkRows = (result: CalcResult<'link'>): Row[] => {
     ],
   ]
   if (result.margin_db != null) rows.push(['Over what is needed', `${fixed(result.margin_db, 1, ' dB')}`])
+  if (result.rain_mm_h != null)
+    rows.push([
+      'Rain here, by the ITU’s maps',
+      `over ${result.rain_mm_h.toFixed(0)} mm/h in 0.01 % of the year, from ${(result.rain_top_km ?? 0).toFixed(1)} km above sea; among mountains some percent off`,
+    ])
   for (const one of result.rain)
     rows.push([
       `Worst ${one.percent} % of the year`,
       `rain takes ${one.fade_db.toFixed(1)} dB, the level is then ${fixed(one.level_db, 1, ' dB')}`,
     ])
   if (result.without_service_h != null) rows.push(['Without service', withoutService(result)])
-  if (!result.rain.length) rows.push(['Rain', 'The rain package is not installed: pip install itur'])
   return rows
 }
 
