@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import Fact from '@/fields/Fact.vue'
 import LeafPart from '@/frame/LeafPart.vue'
-import { linkRows } from '@/stations/aim/rows'
+import { fixed, linkRows } from '@/stations/aim/rows'
 import { useAim } from '@/stations/aim/useAim'
 
 const { job } = useAim()
@@ -14,9 +14,14 @@ const levels = computed(() => {
   const rain = [...link.value.rain].sort((a, b) => b.percent - a.percent)
   return [
     { said: 'Clear sky', level: link.value.expected_es_n0_db },
-    ...rain.map((one) => ({ said: `Worst ${one.percent} %`, level: one.level_db })),
+    ...rain.map((one) => ({ said: `Worst ${hours(one.percent)} a year`, level: one.level_db })),
   ]
 })
+const YEAR_H = 8766
+const hours = (percent: number) => {
+  const h = (percent / 100) * YEAR_H
+  return h < 2 ? `${Math.round(60 * h)} min` : `${Math.round(h)} h`
+}
 const needed = computed(() => link.value?.needed_es_n0_db ?? null)
 const most = computed(() => Math.max(1, needed.value ?? 0, ...levels.value.map((one) => one.level)))
 const along = (level: number) => `${(100 * Math.max(0, level)) / most.value}%`
@@ -32,7 +37,7 @@ const along = (level: number) => `${(100 * Math.max(0, level)) / most.value}%`
             <i :class="{ under: needed !== null && one.level < needed }" :style="{ width: along(one.level) }" />
             <u v-if="needed !== null" :style="{ left: along(needed) }" />
           </span>
-          <b>{{ one.level.toFixed(1) }} dB</b>
+          <b>{{ fixed(one.level, 1, ' dB') }}</b>
         </template>
         <template v-if="needed !== null">
           <span /><span class="track plain"

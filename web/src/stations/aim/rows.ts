@@ -121,6 +121,7 @@ export const linkRows = (result: Schemas['LinkResult']): Row[] => {
     ],
   ]
   if (result.margin_db != null) rows.push(['Over what is needed', `${fixed(result.margin_db, 1, ' dB')}`])
+  if (result.without_service_h != null) rows.push(['Without service', withoutService(result)])
   if (result.rain_mm_h != null)
     rows.push([
       'Rain here, by the ITU’s maps',
@@ -131,7 +132,6 @@ export const linkRows = (result: Schemas['LinkResult']): Row[] => {
       `Worst ${one.percent} % of the year`,
       `rain takes ${one.fade_db.toFixed(1)} dB, the level is then ${fixed(one.level_db, 1, ' dB')}`,
     ])
-  if (result.without_service_h != null) rows.push(['Without service', withoutService(result)])
   return rows
 }
 
