@@ -133,6 +133,7 @@ LABELS: dict[str, str] = {
     "feed_count": "Feeds that it holds",
     "feed_isolation_db": "Isolation that its feed gives",
     "feeds": "What is missing without it",
+    "figures_reach_m": "Figures of the place hold for positions within",
     "first": "From",
     "first_port": "Port there",
     "first_up": "Goes up first",

@@ -148,6 +148,12 @@ class HouseRules(Model):
     located_days: int = Field(
         default=28, ge=1, le=365, description="How long a marking of buried services is believed; local rules prevail"
     )
+    figures_reach_m: float = Field(
+        default=2000.0,
+        ge=50,
+        le=100_000,
+        description="How far from the job's place a planned position may lie for the place's figures to be its own",
+    )
     place_moved_m: float = Field(
         default=100.0,
         ge=0,

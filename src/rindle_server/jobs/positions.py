@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+import math
+
 from rindle_core.stations.sky.candidates import next_letter
 from rindle_core.stations.sky.plan_picture import picture_seen_from
-from rindle_core.stations.sky.plan_things import seen_from
+from rindle_core.stations.sky.plan_things import PLAN_REACH_M, seen_from
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs.journal import Draft, whole
+
+_SAME_M = 1.0  # a position that lies so near is the place itself
 
 
 def _in_words(at: tuple[float, float]) -> str:
@@ -18,7 +22,7 @@ def take_as_place(draft: Draft, letter: str) -> None:
     """Makes a candidate the job's place. Everything that was told from the old place keeps its spot on the ground:
 
     candidates by distance and bearing get coordinates of their own, and the old place becomes a candidate itself, with
-    the skylines that were read there. Raises NotThere or Conflict.
+    the skylines that were read there, unless one lies there already. Raises NotThere or Conflict.
     """
     sky, place = draft.facts.sky, draft.facts.brief.place
     chosen = next((one for one in sky.positions if one.letter == letter), None)
@@ -35,10 +39,19 @@ def take_as_place(draft: Draft, letter: str) -> None:
             row |= {"distance_m": None, "bearing_deg": None}
             row["place_text"] = _in_words((at.latitude_deg, at.longitude_deg))
         rows.append(row)
-    before = next_letter([one.letter for one in sky.positions])
-    rows.append({"letter": before, "place_text": _in_words(place), "note": "the job's place before"})
+    placed = {one.letter: one.placed(place) for one in sky.positions}
+    lies = [name for name, at in placed.items() if math.hypot(*(at.offset_m(*place) or (math.inf, 0.0))) <= _SAME_M]
+    before = lies[0] if lies else next_letter([one.letter for one in sky.positions])
+    if not lies:
+        rows.append({"letter": before, "place_text": _in_words(place), "note": "the job's place before"})
     skylines = [one.model_dump(mode="json") for one in sky.skylines]
     east_m, north_m = there.offset_m(*place) or (0.0, 0.0)
+    if (sky.things or sky.plan_picture.first_east_m is not None) and math.hypot(east_m, north_m) > PLAN_REACH_M:
+        raise Conflict.one(
+            "letter",
+            f"The site plan is of the job’s place, {math.hypot(east_m, north_m) / 1000.0:.0f} km from {letter}. Make a "
+            f"new job like this one for {letter}, or take the plan out first.",
+        )
     things = [one.model_dump(mode="json") for one in seen_from(sky.things, east_m, north_m, before)]
     picture = picture_seen_from(sky.plan_picture, east_m, north_m).model_dump(mode="json")
     trial = sky.trial.model_dump(mode="json", exclude_defaults=True)

@@ -5014,6 +5014,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -5469,6 +5470,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -5766,6 +5768,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -6118,6 +6121,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -6414,6 +6418,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -6582,6 +6587,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -8131,6 +8137,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -12105,6 +12112,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -12594,6 +12602,28 @@ export interface components {
              * @enum {string}
              */
             weak: "" | "chimney" | "fence" | "thin_post" | "gutter";
+            /** Clinometer showed */
+            worked_clinometer_deg?: number | null;
+            /**
+             * Compass showed
+             * @description Once it was peaked
+             */
+            worked_compass_deg?: number | null;
+            /**
+             * Level there
+             * @description Es/N0 once it was locked
+             */
+            worked_level_db?: number | null;
+            /**
+             * Stood there on
+             * @description Of a set that travels: the day on which the figures below were read
+             */
+            worked_on?: string | null;
+            /**
+             * Skew stood at
+             * @description Clockwise from behind
+             */
+            worked_skew_deg?: number | null;
         };
         /**
          * CandidateAt
@@ -12728,6 +12758,28 @@ export interface components {
              * @enum {string}
              */
             weak: "" | "chimney" | "fence" | "thin_post" | "gutter";
+            /** Clinometer showed */
+            worked_clinometer_deg?: number | null;
+            /**
+             * Compass showed
+             * @description Once it was peaked
+             */
+            worked_compass_deg?: number | null;
+            /**
+             * Level there
+             * @description Es/N0 once it was locked
+             */
+            worked_level_db?: number | null;
+            /**
+             * Stood there on
+             * @description Of a set that travels: the day on which the figures below were read
+             */
+            worked_on?: string | null;
+            /**
+             * Skew stood at
+             * @description Clockwise from behind
+             */
+            worked_skew_deg?: number | null;
         };
         /**
          * CardLine
@@ -13234,6 +13286,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -16869,6 +16922,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -17501,6 +17555,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -18001,6 +18056,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -18193,6 +18249,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -18584,6 +18641,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -19006,6 +19064,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -19308,6 +19367,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -22752,6 +22812,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -23519,6 +23580,12 @@ export interface components {
              * @enum {string}
              */
             exposure: "B" | "C" | "D";
+            /**
+             * Figures Reach M
+             * @description How far from the job's place a planned position may lie for the place's figures to be its own
+             * @default 2000
+             */
+            figures_reach_m: number;
             /**
              * Foam Least C
              * @description Least temperature at which wall foam sets; the can prevails
@@ -24533,6 +24600,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -24767,6 +24835,11 @@ export interface components {
             second_language: boolean;
             /** Second Pass Gain Db */
             second_pass_gain_db: number | null;
+            /**
+             * Set Ups
+             * @description Of a set that travels, each of its places
+             */
+            set_ups?: components["schemas"]["SetUpAim"][];
             /**
              * Sign Waits For
              * @description What stands against signing; empty: nothing
@@ -29248,6 +29321,7 @@ export interface components {
              *         "elements_fresh_days": 14,
              *         "end_spare_m": 0.3,
              *         "exposure": "C",
+             *         "figures_reach_m": 2000,
              *         "foam_least_c": 5,
              *         "fresnel_share": 0.6,
              *         "from_ground_m": 1.6,
@@ -33711,6 +33785,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -33947,6 +34022,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -34319,6 +34395,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -37787,6 +37864,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -38105,6 +38183,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -45646,6 +45725,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -47293,6 +47373,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -47843,6 +47924,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -51657,6 +51739,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -52194,6 +52277,28 @@ export interface components {
              * @enum {string}
              */
             weak: "" | "chimney" | "fence" | "thin_post" | "gutter";
+            /** Clinometer showed */
+            worked_clinometer_deg?: number | null;
+            /**
+             * Compass showed
+             * @description Once it was peaked
+             */
+            worked_compass_deg?: number | null;
+            /**
+             * Level there
+             * @description Es/N0 once it was locked
+             */
+            worked_level_db?: number | null;
+            /**
+             * Stood there on
+             * @description Of a set that travels: the day on which the figures below were read
+             */
+            worked_on?: string | null;
+            /**
+             * Skew stood at
+             * @description Clockwise from behind
+             */
+            worked_skew_deg?: number | null;
         };
         /**
          * PositionView
@@ -52315,6 +52420,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -52680,6 +52786,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -56389,6 +56496,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -56565,6 +56673,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -57142,6 +57251,52 @@ export interface components {
             up_mbps: number;
         };
         /**
+         * SetUpAim
+         * @description The set at one of its places. Turns are from where it stands now: right, up, clockwise from behind positive.
+         */
+        SetUpAim: {
+            /**
+             * Beam Letter
+             * @description Of the beam that covers the place; empty: none does
+             */
+            beam_letter: string;
+            /** @description What the crew's own instruments show there */
+            dial: components["schemas"]["DialFigures"] | null;
+            /** Letter */
+            letter: string;
+            /**
+             * Look Above Deg
+             * @description and higher than this
+             */
+            look_above_deg: number | null;
+            /**
+             * Look From Deg
+             * @description Compass bearing from which the sky has to be free
+             */
+            look_from_deg: number | null;
+            /**
+             * Look To Deg
+             * @description to this one
+             */
+            look_to_deg: number | null;
+            /**
+             * Skew Deg
+             * @description Clockwise from behind; None: nothing is turned
+             */
+            skew_deg: number | null;
+            /** Turn Right Deg */
+            turn_right_deg: number | null;
+            /** Turn Skew Deg */
+            turn_skew_deg: number | null;
+            /** Turn Up Deg */
+            turn_up_deg: number | null;
+            /**
+             * Visible
+             * @description Whether its satellite is above the horizon there
+             */
+            visible: boolean;
+        };
+        /**
          * SettingField
          * @description A field of a network's settings sheet. Credentials are entered by the user and never kept.
          */
@@ -57403,6 +57558,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -57741,6 +57897,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -57949,6 +58106,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -58250,6 +58408,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -58755,6 +58914,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -59089,6 +59249,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -62657,6 +62818,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -62886,6 +63048,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -63044,6 +63207,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -66718,6 +66882,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -67891,6 +68056,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -68401,6 +68567,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -68636,6 +68803,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -72241,6 +72409,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -72771,6 +72940,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -73062,6 +73232,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -73305,6 +73476,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -73462,6 +73634,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
@@ -73709,6 +73882,7 @@ export interface components {
              *       "elements_fresh_days": 14,
              *       "end_spare_m": 0.3,
              *       "exposure": "C",
+             *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,

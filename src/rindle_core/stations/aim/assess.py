@@ -19,6 +19,7 @@ from rindle_core.stations.aim.panel_aim import judge_panel_aim, panel_aim_of
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.aim.plumb import PlumbInput, PlumbResult, plumb
 from rindle_core.stations.aim.printed import printed_angles
+from rindle_core.stations.aim.set_ups import judge_stands, set_ups_of
 from rindle_core.stations.aim.work_order import WorkOrderResult
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.part import SkyPart
@@ -208,12 +209,13 @@ def assess(context: Context) -> Outcome[AimPart]:
         plumb=leaning.result if leaning else None,
         modem=shown.result if shown else None,
         panel_aim=panel_aim,
+        set_ups=set_ups_of(job),
         link=linked.result if linked else None,
         predicted_level_db=linked.result.expected_es_n0_db if linked else None,
     )
     if panel_aim is not None:
-        return Outcome(part, judge_panel_aim(panel_aim))
-    return Outcome(part, dish if aimed else [WAITS_FOR_BRIEF])
+        return Outcome(part, [*judge_panel_aim(panel_aim), *judge_stands(job)])
+    return Outcome(part, [*dish, *judge_stands(job)] if aimed else [WAITS_FOR_BRIEF])
 
 
 __all__ = ["assess"]

@@ -20,6 +20,14 @@ BELOW_HORIZON = Kind(
     source="Look angles on WGS 84 with refraction after ITU-R P.834",
     at="brief.satellite_code",
 )
+STANDS_ELSEWHERE = Kind(
+    "aim.stands_elsewhere",
+    "how far the planned position lies from the place for which the figures are",
+    against="house rule `figures_reach_m`",
+    unit="m",
+    source="Geodesic on WGS 84",
+    at="sky.positions",
+)
 OVERHEAD = Kind(
     "aim.overhead",
     "nearly straight up: azimuth means little",

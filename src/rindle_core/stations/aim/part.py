@@ -12,6 +12,7 @@ from rindle_core.stations.aim.beside import LandmarkSeen
 from rindle_core.stations.aim.instruments import DialFigures, InstrumentsResult
 from rindle_core.stations.aim.link import LinkResult
 from rindle_core.stations.aim.plumb import PlumbResult
+from rindle_core.stations.aim.set_ups import SetUpAim
 from rindle_core.stations.aim.spare_feeds import SpareFeedsResult
 from rindle_core.stations.aim.work_order import WorkOrderResult
 
@@ -43,6 +44,7 @@ class AimPart(Model):
     panel_aim: PanelAim | None = None
     landmarks_seen: list[LandmarkSeen] = Field(default_factory=list)
     spare_feeds: SpareFeedsResult | None = None
+    set_ups: list[SetUpAim] = Field(default_factory=list, description="Of a set that travels, each of its places")
     predicted_level_db: float | None
     link: LinkResult | None = Field(default=None, description="The level to expect, and what rain takes of it")
 

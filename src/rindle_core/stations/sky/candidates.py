@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import math
 from collections.abc import Sequence
 from functools import lru_cache
@@ -106,6 +107,19 @@ class CandidateFacts(Row):
             },
         ),
     ] = Field(default="", description="What moves, cracks or comes off with an antenna on it")
+    worked_on: Annotated[dt.date | None, Entry("Stood there on")] = Field(
+        default=None, description="Of a set that travels: the day on which the figures below were read"
+    )
+    worked_clinometer_deg: Annotated[float | None, Entry("Clinometer showed")] = Field(default=None, ge=-90, le=180)
+    worked_compass_deg: Annotated[float | None, Entry("Compass showed")] = Field(
+        default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="Once it was peaked"
+    )
+    worked_skew_deg: Annotated[float | None, Entry("Skew stood at", hint="Clockwise from behind")] = Field(
+        default=None, ge=-180, le=180
+    )
+    worked_level_db: Annotated[float | None, Entry("Level there")] = Field(
+        default=None, ge=-20, le=40, description="Es/N0 once it was locked"
+    )
     out_of_reach: Annotated[bool, Entry("Out of reach")] = Field(
         default=False, description="Cannot be taken or knocked from the ground"
     )

@@ -30,11 +30,14 @@ _ROOF_M = 0.5  # a pitch read by eye tells a ridge no better
 _SAME_M = 0.005  # corners nearer than this are one
 
 
+PLAN_REACH_M = 5000.0  # from the job's place: farther off it is another site
+
+
 class PlanCorner(Row):
     """A corner of a thing, in metres from the job's place."""
 
-    east_m: Annotated[float, Entry("East")] = Field(ge=-5000, le=5000)
-    north_m: Annotated[float, Entry("North")] = Field(ge=-5000, le=5000)
+    east_m: Annotated[float, Entry("East")] = Field(ge=-PLAN_REACH_M, le=PLAN_REACH_M)
+    north_m: Annotated[float, Entry("North")] = Field(ge=-PLAN_REACH_M, le=PLAN_REACH_M)
     up_m: Annotated[float | None, Entry("Over ground")] = Field(
         default=None, ge=-50, le=300, description="Of wires and cable ways: height there over the ground below"
     )
@@ -273,12 +276,11 @@ def seen_from(things: Sequence[PlanThing], east_m: float, north_m: float, before
             told["letter"] = before
         return one.model_copy(update=told)
 
-    old = PlanThing(
-        kind="ground",
-        corners=[PlanCorner(east_m=-round(east_m, 3), north_m=-round(north_m, 3))],
-        ground_m=-round(down_m, 3),
-    )
-    return [*(moved(one) for one in things), *([old] if ground.known else [])]
+    whole = [moved(one) for one in things]
+    if ground.known:
+        zero = PlanCorner(east_m=-round(east_m, 3), north_m=-round(north_m, 3))
+        whole.append(PlanThing(kind="ground", corners=[zero], ground_m=-round(down_m, 3)))
+    return whole
 
 
 def heightless(things: Sequence[PlanThing]) -> list[PlanThing]:

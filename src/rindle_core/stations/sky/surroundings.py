@@ -30,6 +30,9 @@ _HAND_DEG = 5.0  # readings of the sides of a tree are no better
 _SAME_PLACE_M = 0.3  # nobody holds an instrument steadier
 
 
+_HALF_ROUND_M = 2.01e7  # half-way round the Earth: farther nothing lies
+
+
 class Surroundings(Model):
     """What stands round the terminal, where and at what height it was read, and how the terminal stands to that."""
 
@@ -43,15 +46,20 @@ class Surroundings(Model):
     )
     terminal_height_m: float = Field(default=0.0, ge=0, le=300, description="Height over ground of the terminal")
     east_m: float = Field(
-        default=0.0, ge=-1e6, le=1e6, description="Terminal east of the place where the skyline was read"
+        default=0.0,
+        ge=-_HALF_ROUND_M,
+        le=_HALF_ROUND_M,
+        description="Terminal east of the place where the skyline was read",
     )
-    north_m: float = Field(default=0.0, ge=-1e6, le=1e6, description="Terminal north of it")
+    north_m: float = Field(default=0.0, ge=-_HALF_ROUND_M, le=_HALF_ROUND_M, description="Terminal north of it")
     drawn: list[Solid] = Field(default_factory=list, max_length=200, description="What is drawn on the site plan")
     all_drawn: bool = Field(
         default=False, description="Whether somebody says that all that rises over the horizon is drawn"
     )
-    plan_east_m: float = Field(default=0.0, ge=-1e6, le=1e6, description="Terminal east of the plan's zero")
-    plan_north_m: float = Field(default=0.0, ge=-1e6, le=1e6, description="Terminal north of it")
+    plan_east_m: float = Field(
+        default=0.0, ge=-_HALF_ROUND_M, le=_HALF_ROUND_M, description="Terminal east of the plan's zero"
+    )
+    plan_north_m: float = Field(default=0.0, ge=-_HALF_ROUND_M, le=_HALF_ROUND_M, description="Terminal north of it")
     plan_ground_m: float = Field(
         default=0.0, ge=-500, le=500, description="Ground under the terminal over the plan's zero"
     )

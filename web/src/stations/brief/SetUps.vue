@@ -2,6 +2,8 @@
 /** The places of a set that travels: which one it stands at, and a new one made from the last. */
 import { NButton, NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
+import RowGrid from '@/fields/RowGrid.vue'
+import { columnsOf } from '@/fields/rows'
 import { freeLetter } from '@/lib/letters'
 import { rowId, useJob } from '@/stores/job'
 
@@ -16,7 +18,11 @@ const read = computed(() => {
   return new Set(letters)
 })
 const planned = computed(() => job.value.facts.sky.position_letter)
-function use(letter: string): void {
+/** The figures are those of the job's place: it goes along with the set. */
+async function use(letter: string): Promise<void> {
+  const there = job.value.positions.find((one) => one.letter === letter)
+  if (there?.latitude_deg != null && job.value.facts.brief.latitude_deg != null)
+    if (!(await store.positionAsPlace(letter))) return
   const at = (job.value.facts.sky.skylines ?? []).findIndex((one) => one.letter === letter)
   void store.patch({ position_letter: letter, ...(at >= 0 ? { sky_set: at } : {}) })
 }
@@ -42,6 +48,44 @@ async function add(): Promise<void> {
   } as never)
   if (kept) place.value = name.value = ''
 }
+const aims = computed(() => new Map((job.value.assessment.set_ups ?? []).map((one) => [one.letter, one])))
+const bearing = (value: number | null | undefined) => (value == null ? '' : `${Math.round(value) % 360}°`)
+const turn = (value: number | null | undefined, plus: string, minus: string) =>
+  value == null ? '' : `${Math.abs(value).toFixed(1)}° ${value >= 0 ? plus : minus}`
+/** Where the set goes from where it stands: right or left, up or down, and the skew. */
+const way = (letter: string) => {
+  const one = aims.value.get(letter)
+  if (!one || one.turn_right_deg == null) return ''
+  return [
+    turn(one.turn_right_deg, 'right', 'left'),
+    turn(one.turn_up_deg, 'up', 'down'),
+    one.turn_skew_deg == null ? '' : `skew ${turn(one.turn_skew_deg, 'clockwise', 'anticlockwise')}`,
+  ]
+    .filter(Boolean)
+    .join(', ')
+}
+const columns = columnsOf(
+  'sky.positions',
+  { key: 'letter', main: true },
+  'worked_on',
+  'worked_clinometer_deg',
+  'worked_compass_deg',
+  'worked_skew_deg',
+  'worked_level_db',
+)
+/** What the instruments showed where it stands goes with its place: the next time it is set by that. */
+function keepHere(): void {
+  const { aim, peak, sky } = job.value.facts
+  const shown = {
+    worked_on: new Date().toISOString().slice(0, 10),
+    worked_clinometer_deg: aim.preset_measured_deg ?? null,
+    worked_compass_deg: peak.preset_compass_deg ?? null,
+    worked_skew_deg: peak.skew_set_deg ?? peak.preset_skew_deg ?? null,
+    worked_level_db: peak.lock_after_db ?? null,
+  }
+  const news = (sky.positions ?? []).map((one) => (one.letter === planned.value ? { ...one, ...shown } : one))
+  void store.patch({ positions: news } as never)
+}
 const fault = computed(() =>
   Object.entries(store.faults)
     .filter(([field]) => field.startsWith('positions'))
@@ -52,21 +96,65 @@ const fault = computed(() =>
 
 <template>
   <h2>Its places</h2>
-  <table v-if="job.positions.length" class="grid-table" aria-label="Places of the set">
-    <tbody>
-      <tr v-for="one in job.positions" :key="one.letter">
-        <th scope="row">{{ one.letter }}</th>
-        <td>{{ one.note || 'no name' }}</td>
-        <td>{{ read.has(one.letter) ? 'its sky is read' : 'its sky is not read yet' }}</td>
-        <td>
-          <b v-if="one.letter === planned">it stands here</b
-          ><n-button v-else-if="!store.locked" size="small" @click="use(one.letter)"
-            >Stand at {{ one.letter }}</n-button
-          >
-        </td>
-      </tr>
-    </tbody>
-  </table>
+  <div v-if="job.positions.length" class="wide">
+    <table class="grid-table" aria-label="Places of the set">
+      <thead>
+        <tr>
+          <th scope="col">Place</th>
+          <th scope="col">Compass</th>
+          <th scope="col">Clinometer</th>
+          <th scope="col">Turn from where it stands</th>
+          <th scope="col">Look first</th>
+          <th scope="col"><span class="visually-hidden">Stand there</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in job.positions" :key="one.letter" :class="{ here: one.letter === planned }">
+          <th scope="row">
+            {{ one.letter }} <span class="name">{{ one.note || 'no name' }}</span>
+          </th>
+          <td>
+            <b>{{ bearing(aims.get(one.letter)?.dial?.compass_deg) }}</b>
+          </td>
+          <td>
+            <b v-if="aims.get(one.letter)?.dial">{{ aims.get(one.letter)!.dial!.clinometer_deg.toFixed(1) }}°</b>
+            <span v-else-if="aims.get(one.letter)?.visible === false">below the horizon</span>
+          </td>
+          <td>{{ one.letter === planned ? '' : way(one.letter) }}</td>
+          <td>
+            <template v-if="read.has(one.letter)">its sky is read</template>
+            <template v-else-if="aims.get(one.letter)?.look_above_deg != null"
+              >compass {{ bearing(aims.get(one.letter)!.look_from_deg) }} to
+              {{ bearing(aims.get(one.letter)!.look_to_deg) }}, above
+              {{ bearing(aims.get(one.letter)!.look_above_deg) }}</template
+            >
+            <template v-else>its sky is not read yet</template>
+          </td>
+          <td>
+            <b v-if="one.letter === planned">it stands here</b
+            ><n-button v-else-if="!store.locked" @click="use(one.letter)">Stand at {{ one.letter }}</n-button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+  <div v-if="planned && !store.locked && !job.facts.picks.terminal?.panel" class="row">
+    <n-button @click="keepHere">Keep what the instruments show at {{ planned }}</n-button>
+    <span class="quiet small"
+      >From Peak: clinometer, compass, skew and level. The next time here it is set by them.</span
+    >
+  </div>
+  <row-grid
+    v-if="job.positions.length && !job.facts.picks.terminal?.panel"
+    name="positions"
+    title="As it stood there"
+    :columns="columns"
+    :rows="job.positions"
+    :omit="['latitude_deg', 'longitude_deg']"
+    :blank="{}"
+    add-label=""
+    fixed-rows
+  />
   <form v-if="!store.locked" class="row" @submit.prevent="add">
     <n-input
       v-model:value="name"
@@ -94,5 +182,14 @@ const fault = computed(() =>
 }
 .n-input {
   width: 240px;
+}
+.wide {
+  overflow-x: auto;
+}
+.name {
+  font-weight: 400;
+}
+tr.here > * {
+  background: var(--stream-tint);
 }
 </style>

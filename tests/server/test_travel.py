@@ -1,0 +1,51 @@
+"""A set that travels, over the API: the job's place goes along with it and comes back."""
+
+import pytest
+
+from tests.server.calls import change
+from tests.server.test_bringup import post
+
+A, B = "-29.3118000, 27.9362000", "-28.1000000, 29.9000000"
+
+
+def test_a_set_stands_here_and_there_and_its_places_stay_what_they_were(crew):
+    number = crew.post("/api/jobs").json()["number"]
+    change(crew, number, place_text=A, height_m=1900, terminal_code="tarn-74", satellite_code="hamerkop-2",
+           permanence="portable")  # fmt: skip
+    kept = {"worked_clinometer_deg": 37.4, "worked_compass_deg": 31.0, "worked_level_db": 12.1}
+    rows = [{"letter": "A", "place_text": A, **kept}, {"letter": "B", "place_text": B}]
+    told = change(crew, number, positions=rows, position_letter="A").json()
+    turns = {one["letter"]: one["turn_right_deg"] for one in told["assessment"]["set_ups"]}
+    first = told["assessment"]["aim"]["azimuth_true_deg"]
+    assert turns["A"] == 0.0
+
+    assert post(crew, f"/api/jobs/{number}/positions/B/as-place").status_code == 200
+    there = change(crew, number, position_letter="B").json()
+    assert [one["letter"] for one in there["positions"]] == ["A", "B"]  # the place before is A already
+    assert there["assessment"]["aim"]["azimuth_true_deg"] == pytest.approx((first + turns["B"]) % 360)
+    codes = {one["code"] for one in there["assessment"]["stations"][1]["findings"]}
+    assert "aim.stands_elsewhere" not in codes
+    assert there["positions"][0]["worked_clinometer_deg"] == 37.4
+
+    assert post(crew, f"/api/jobs/{number}/positions/A/as-place").status_code == 200
+    again = change(crew, number, position_letter="A").json()
+    assert again["assessment"]["aim"]["azimuth_true_deg"] == pytest.approx(first)
+    assert [one["letter"] for one in again["positions"]] == ["A", "B"]
+
+
+def test_a_place_that_no_position_lies_at_becomes_one(crew):
+    number = crew.post("/api/jobs").json()["number"]
+    change(crew, number, place_text=A, positions=[{"letter": "B", "place_text": B}])
+    told = post(crew, f"/api/jobs/{number}/positions/B/as-place").json()
+    assert [(one["letter"], one["note"]) for one in told["positions"]] == [("B", ""), ("A", "the job's place before")]
+
+
+def test_a_plan_does_not_go_along_over_the_horizon(crew):
+    number = crew.post("/api/jobs").json()["number"]
+    tree = {"kind": "tree", "corners": [{"east_m": 10, "north_m": 20}], "height_m": 8}
+    told = change(crew, number, place_text=A, positions=[{"letter": "B", "place_text": B}], things=[tree])
+    assert told.status_code == 200, told.content
+    refused = post(crew, f"/api/jobs/{number}/positions/B/as-place")
+    assert refused.status_code == 409
+    assert "The site plan is of the job’s place, 234 km from B" in refused.json()["error"]["message"]
+    assert crew.get(f"/api/jobs/{number}").json()["facts"]["sky"]["things"][0]["corners"][0]["east_m"] == 10
