@@ -49,3 +49,19 @@ def test_a_plan_does_not_go_along_over_the_horizon(crew):
     assert refused.status_code == 409
     assert "The site plan is of the job’s place, 234 km from B" in refused.json()["error"]["message"]
     assert crew.get(f"/api/jobs/{number}").json()["facts"]["sky"]["things"][0]["corners"][0]["east_m"] == 10
+
+
+def test_a_place_over_the_horizon_breaks_no_drawing_and_no_paper(crew):
+    """Planned two hundred kilometres off the plan, and across the world."""
+    number = "2026-102"
+    for far in (B, "52.1, -110.0"):
+        rows = [{"letter": "A", "place_text": A, "height_above_ground_m": 4}, {"letter": "B", "place_text": far}]
+        told = change(crew, number, positions=rows, position_letter="B", height_above_ground_m=5)
+        assert told.status_code == 200, told.content
+        held = {one["code"]: one["level"] for one in told.json()["assessment"]["stations"][1]["findings"]}
+        assert held["aim.stands_elsewhere"] == "hold"
+        groups = {"groups": "plan,side,strip,positions,sky,blocks,mount,cable"}
+        for url, query in (("drawings", groups), ("proposal.html", {}), ("report.html", {}), ("plan.svg", {})):
+            assert crew.get(f"/api/jobs/{number}/{url}", query).status_code == 200, (far, url)
+        assert post(crew, f"/api/jobs/{number}/plan/look", {"letter": "A"}).status_code == 200
+        assert post(crew, f"/api/jobs/{number}/plan/look", {"letter": "B"}).status_code == 200

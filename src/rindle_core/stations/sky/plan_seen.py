@@ -12,6 +12,7 @@ from rindle_core.science.radiation import limit_at_m
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.fixed_sky import sight_of
 from rindle_core.stations.sky.plan_models import PlanPosition, PositionOnPlan, SitePlanInput, SitePlanResult
+from rindle_core.stations.sky.plan_things import PLAN_REACH_M
 from rindle_core.stations.sky.seen import sky_input, spot_of, terminal_height
 from rindle_core.stations.sky.side_view import SideViewInput
 from rindle_core.stations.sky.site_plan import site_plan
@@ -34,13 +35,13 @@ def keep_clear_m(terminal: Terminal | None, limit_w_per_m2: float) -> float:
 
 
 def positions_on_plan(job: JobInput) -> list[PlanPosition]:
-    """The job's place, where it is planned for or nothing else is there, and every candidate that lies somewhere."""
+    """The job's place, where it is planned for or nothing else is there, and every candidate that lies on this site."""
     letters = [one.letter for one in job.sky.positions]
     here = [""] if not letters or not job.sky.position_letter else []
     found = []
     for letter in dict.fromkeys([*here, *letters]):
         at = spot_of(job, letter)
-        if at is not None:
+        if at is not None and math.hypot(*at) <= PLAN_REACH_M:
             found.append(
                 PlanPosition(letter=letter, east_m=at[0], north_m=at[1], height_m=terminal_height(job, letter))
             )
