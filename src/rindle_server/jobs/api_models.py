@@ -189,7 +189,9 @@ def job_out(job: Job) -> JobOut:
     lists: dict[str, Any] = {"causes": [], "roles": [], "usual_tasks": [], "old_lines": [chosen] if chosen else []}
     lists |= {"instrument_checks": [], "readiness": []}  # they stand in the bill of the kit
     lists |= {"peak_faults": [], "power_checks": [], "move_stages": []}  # they stand, judged, in the result
-    told_with_them = {"text": "", "sign": "", "meanwhile": "", "if_late": ""}  # of those that are this job's
+    # Told with those that are this job's.
+    told_with_them = {"text": "", "sign": "", "meanwhile": "", "if_late": "", "usual_min": None, "late_min": None}
+    lists["needs"] = [one.model_copy(update={"proof": ""}) for one in found.facts.picks.words.needs]  # told, judged
     lists["waits"] = [one.model_copy(update=told_with_them) for one in found.facts.picks.words.waits]
     lists |= {"card_lines": [], "later": [], "repair_faults": [], "service_uses": []}  # told, judged, or on paper
     if found.facts.brief.permanence != "portable":

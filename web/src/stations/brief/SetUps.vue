@@ -189,6 +189,10 @@ const fault = computed(() =>
 .name {
   font-weight: 400;
 }
+td,
+th {
+  vertical-align: middle;
+}
 tr.here > * {
   background: var(--stream-tint);
 }
