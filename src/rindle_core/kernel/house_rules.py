@@ -325,6 +325,12 @@ class HouseRules(Model):
         default=0.3, gt=0, le=5, description="Lean of a mast from which it is minded: 5 mm a metre"
     )
     concrete_waste_share: float = Field(default=0.1, ge=0, le=1, description="Concrete that is bought over the hole")
+    bag_mix_min: float = Field(
+        default=5.0, gt=0, le=60, description="Minutes to mix a bag of concrete by hand, water and tipping with it"
+    )
+    concrete_work_min: float = Field(
+        default=60.0, gt=0, le=600, description="Minutes within which a pour is placed before its first part sets"
+    )
     props_share: float = Field(
         default=0.25, gt=0, lt=1, description="Share of its 28-day strength at which a pole's props go"
     )

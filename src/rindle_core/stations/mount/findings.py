@@ -251,6 +251,14 @@ FROST = Kind(
     source="Local code",
     at="mount.frost_m",
 )
+MIXING = Kind(
+    "mount.mixing",
+    "minutes to mix the pour by hand",
+    against="house rule `concrete_work_min`",
+    unit="min",
+    source="House rule: how long a pour may take",
+    at="mount.hole_depth_m",
+)
 PLUMB = Kind(
     "mount.plumb",
     "lean of the pole on two faces",

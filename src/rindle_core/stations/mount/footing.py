@@ -14,7 +14,7 @@ from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.concrete import bags, hole_volume_m3
 from rindle_core.science.soil import POOREST, SOILS, embedded_depth_m
-from rindle_core.stations.mount.findings import DEPTH, FROST, PLUMB, SOIL
+from rindle_core.stations.mount.findings import DEPTH, FROST, MIXING, PLUMB, SOIL
 
 SoilCode = Literal["", "rock", "soft_rock", "gravel", "sand", "clay", "other"]
 SOIL_CHOICES: dict[str, str] = {"": "not known"} | {code: soil.name for code, soil in SOILS.items()} | {
@@ -72,6 +72,7 @@ class FootingResult(Model):
     bag_count: int
     water_l: float
     dry_kg: float
+    mix_min: float = Field(default=0.0, description="To mix all of it by hand, one pair of hands")
     pole_least_m: float = Field(description="Pole that stands in the concrete; to it comes what stands above")
     soil_name: str
     last_lean_deg: float | None
@@ -99,6 +100,7 @@ def footing(given: FootingInput) -> Outcome[FootingResult]:
         bag_count=count,
         water_l=water_l,
         dry_kg=count * given.bag_kg,
+        mix_min=count * given.rules.bag_mix_min,
         pole_least_m=max(0.0, depth_m - 0.1),
         soil_name=soil.name,
         last_lean_deg=lean,
@@ -106,8 +108,22 @@ def footing(given: FootingInput) -> Outcome[FootingResult]:
     return Outcome(result, [*_judge_ground(given, result), *_judge_plumb(given)])
 
 
+def _judge_mixing(given: FootingInput, result: FootingResult) -> Finding:
+    """A pole is poured in one go: what is mixed last may not meet what has begun to set."""
+    return MIXING.at_most(
+        result.mix_min,
+        given.rules.concrete_work_min,
+        level=Level.MIND,
+        clear="One pair of hands mixes it in time",
+        so=f"{result.bag_count} bags by hand, before the first of it sets.",
+        over="By hand the last bag is mixed when the first has begun to set",
+        why=f"{result.bag_count} bags, one after the other; a cold joint in the footing does not hold.",
+        clears_by="A drum mixer, or two who mix while a third tips and tamps.",
+    )
+
+
 def _judge_ground(given: FootingInput, result: FootingResult) -> list[Finding]:
-    found = []
+    found = [] if given.poured else [_judge_mixing(given, result)]
     if given.soil == "other":
         found.append(
             SOIL(

@@ -188,6 +188,17 @@ def test_depth_frost_and_soil():
     assert pole(soil="").result.by_load_m == pole(soil="clay").result.by_load_m
 
 
+def test_a_pour_that_one_pair_of_hands_cannot_mix_in_time_is_minded_until_it_is_poured():
+    """0.6 m square and 1 m deep less the pole's 0.9 m: 0.356 m³, a tenth more to buy; 25 kg give 0.0118 m³ or so."""
+    found = pole(depth_m=1.0)
+    assert found.result.mix_min == 5.0 * found.result.bag_count
+    assert 0.356 * 1.1 / 0.0135 < found.result.bag_count < 0.356 * 1.1 / 0.0110
+    assert {one.code: one.level.value for one in found.findings}["mount.mixing"] == "mind"
+    easy = pole(depth_m=1.0, rules=HouseRules(bag_mix_min=1.0))
+    assert {one.code: one.level.value for one in easy.findings}["mount.mixing"] == "clear"
+    assert "mount.mixing" not in {one.code for one in pole(depth_m=1.0, poured=True).findings}
+
+
 def test_three_plumb_readings_and_one_more_when_hardened():
     read = [PlumbReading(stage=one, first_deg=0.1, second_deg=-0.2) for one in ("empty", "half", "full")]
     assert levels(pole())["mount.plumb"] == "unknown"
