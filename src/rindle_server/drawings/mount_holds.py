@@ -171,10 +171,8 @@ def footing_section(facts: JobInput, result: JobAssessment, look: Look) -> Drawi
         ("Asked for, with frost", format_quantity(found.wanted_m, "m", system)),
         ("Reckoned with", format_quantity(found.depth_m, "m", system)),
         ("Soil", found.soil_name),
-        (
-            "Concrete",
-            f"{found.volume_m3:.3f} m³, {found.bag_count} bags, {found.water_l:.0f} l of water, {found.mix_min:.0f} min to mix by hand",
-        ),
+        ("Concrete", f"{found.volume_m3:.3f} m³, {found.bag_count} bags, {found.water_l:.0f} l of water"),
+        ("To mix by hand", f"{found.mix_min:.0f} min"),
         ("Pole in the concrete", format_quantity(found.pole_least_m, "m", system)),
     ]
     if not narrow:
