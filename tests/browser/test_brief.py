@@ -194,5 +194,15 @@ def test_a_set_that_travels_gets_a_new_place_from_the_last_one(page):
     page.get_by_role("button", name="A new place from this one").click()
     places = page.get_by_role("table", name="Places of the set")
     expect(places).to_contain_text("Camp at the ford")
-    expect(places).to_contain_text("its sky is not read yet")
-    expect(places).to_contain_text("it stands here")
+    here = places.get_by_role("row").filter(has_text="Camp at the ford")
+    expect(here).to_contain_text("it stands here")
+    expect(here).to_contain_text(re.compile(r"compass \d+° to\s+\d+°, above\s+\d+°"))  # to look at first
+    before = places.get_by_role("row").filter(has_text="the job's place before")
+    expect(before).to_contain_text(re.compile(r"\d\.\d° (left|right), \d\.\d° (up|down)"))
+    page.get_by_label("Clinometer showed, row 1").fill("77.9")
+    page.get_by_label("Clinometer showed, row 1").blur()
+    before.get_by_role("button", name="Stand at B").click()
+    expect(before).to_contain_text("it stands here")
+    expect(here).to_contain_text(re.compile(r"\d\.\d° (left|right)"))
+    expect(page.get_by_label("Clinometer showed, row 1")).to_have_value("77.9")
+    assert len(places.get_by_role("row").all()) == 3  # and the head: no place stands there twice

@@ -7,7 +7,7 @@ import pytest
 from playwright.sync_api import expect
 
 from rindle_core.catalogue.house_words import DEFAULT_WORDS
-from tests.browser.hands import begin_job, turn_to
+from tests.browser.hands import turn_to
 
 STORES = json.loads((Path(__file__).parents[2] / "demo" / "terminals.json").read_text("utf-8"))
 PANELS = [one for one in STORES if one.get("panel")]
@@ -28,11 +28,13 @@ def on_its_bench(page, terminal):
     place = "-28.9104, 28.9931" if linear else "-29.3118, 27.9362"
     typed = {one["code"]: one["example"] for one in terminal["entries"] if one.get("typed", True)}
     order = {name: typed[name] for name in ("site_code", "cluster_code", "site_id", "terminal_id") if name in typed}
-    begin_job(page, "bringup/states", customer=terminal["name"], terminal_code=terminal["code"], place_text=place,
-              height_m=1900, crew=["naledi"], **system, **order)  # fmt: skip
-    number = page.url.split("/jobs/")[1].split("/")[0]
+    brief = {"customer": terminal["name"], "terminal_code": terminal["code"], "place_text": place, "height_m": 1900}
     server = page.context.request
+    server.get("/")  # gives the token
     headers = {"X-CSRFToken": next(one["value"] for one in page.context.cookies() if one["name"] == "csrftoken")}
+    number = server.post("/api/jobs", headers=headers).json()["number"]
+    begun = {**brief, "crew": ["naledi"], **system, **order}
+    assert server.patch(f"/api/jobs/{number}/brief", data=begun, headers=headers).ok
     beam = server.get(f"/api/jobs/{number}").json()["assessment"]["beam"] or {}
     typed |= {code: f"{beam[name]:g}" if code == "carrier_mhz" else beam[name] for code, name in OF_THE_BEAM.items()
               if code in typed and name in beam}  # fmt: skip
@@ -43,7 +45,7 @@ def on_its_bench(page, terminal):
     told = {**CHECKED, "meter_fitted": "no", **own, "modem_entries": rest}
     answer = server.patch(f"/api/jobs/{number}/bringup", data=told, headers=headers)
     assert answer.ok, answer.text()
-    page.reload()
+    page.goto(f"/jobs/{number}/bringup/states")
     return page.get_by_role("region", name="States")
 
 

@@ -43,10 +43,10 @@ async function add(): Promise<void> {
   const kept = await store.patch({
     positions: [...(sky.positions ?? []), position],
     skylines: [...(sky.skylines ?? []), skyline],
-    position_letter: letter,
-    sky_set: (sky.skylines ?? []).length,
   } as never)
-  if (kept) place.value = name.value = ''
+  if (!kept) return
+  place.value = name.value = ''
+  await use(letter)
 }
 const aims = computed(() => new Map((job.value.assessment.set_ups ?? []).map((one) => [one.letter, one])))
 const bearing = (value: number | null | undefined) => (value == null ? '' : `${Math.round(value) % 360}°`)
