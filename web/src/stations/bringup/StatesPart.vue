@@ -148,7 +148,7 @@ const open = ref('')
     <p v-if="byHand" class="quiet">
       Press what the lights or its page show. Times count from the moment it was switched on.
     </p>
-    <ol class="states" data-fact="bringup.states_entered">
+    <ol :class="['states', { byhand: byHand }]" data-fact="bringup.states_entered">
       <li
         v-for="(one, at) in rungs"
         :key="one.state.code"
@@ -224,7 +224,7 @@ const open = ref('')
 }
 .states > li {
   display: grid;
-  grid-template-columns: 20px minmax(150px, 1fr) minmax(170px, 1fr) minmax(150px, 1fr) 104px;
+  grid-template-columns: 20px minmax(150px, 1fr) minmax(170px, 1fr) minmax(150px, 1fr) max-content;
   gap: 4px 12px;
   align-items: center;
   min-height: 52px;
@@ -354,8 +354,15 @@ input {
   color: var(--rust);
   font-weight: 600;
 }
+.states.byhand > li {
+  grid-template-columns: 20px minmax(150px, 1fr) minmax(170px, 1fr) minmax(
+      150px,
+      1fr
+    ) 104px; /* the rows stand in line */
+}
 @media (max-width: 760px) {
-  .states > li {
+  .states > li,
+  .states.byhand > li {
     grid-template-columns: 20px 1fr;
   }
   .states > li > * + * {
