@@ -131,6 +131,23 @@ def test_a_reading_is_stamped_once_and_anew_where_somebody_says_so():
     assert entered_at_peak({"readings": [], "skew_readings": []}, other)["read_satellite_code"] is None
 
 
+def test_readings_belong_to_the_place_where_they_were_taken():
+    """A set that stands elsewhere now, or a place that is mended by more than the house's 100 m, is not peaked."""
+    job = job_of()
+    there = (job.peak.peaked_latitude_deg, job.peak.peaked_longitude_deg)
+    assert there == (job.brief.latitude_deg, job.brief.longitude_deg)
+    for latitude_deg, doubted in ((there[0] + 0.0005, False), (there[0] + 0.0015, True), (there[0] + 1.0, True)):
+        findings, verdict = told(job_of(latitude_deg=latitude_deg), "peak")
+        assert ("peak.read_for" in findings) is doubted, latitude_deg
+        assert not doubted or verdict == Level.UNKNOWN
+    said = entered_at_peak({"read_satellite_code": "", "read_terminal_code": ""}, job_of(latitude_deg=-20.0))
+    assert said["peaked_latitude_deg"] == -20.0
+    gone = entered_at_peak({"readings": [], "skew_readings": []}, job)
+    assert gone["peaked_latitude_deg"] is None
+    bare = job_of(peaked_latitude_deg=None, latitude_deg=there[0] + 1.0)
+    assert "peak.read_for" not in told(bare, "peak")[0]  # of an older job nobody knows
+
+
 def test_a_trial_without_a_beginning_is_asked_for_it():
     facts = golden.read("2026-106")["facts"]
     trial = {name: value for name, value in facts["trial"].items() if name != "started_at"}

@@ -67,7 +67,8 @@ NOT_ASKED = {
     "cable": """connectors drilled_from wall_mark inside_mm outside_mm dressed injector_dry injector_reachable
         old_cabling earth_wire_length_m earth_ground_ohm""",
     "build": "rim_gap_mm delivered_by built_terminal_code",
-    "peak": """elevation_mid_turns azimuth_mid_turns read_satellite_code read_terminal_code push_top_during_db
+    "peak": """elevation_mid_turns azimuth_mid_turns read_satellite_code read_terminal_code
+        peaked_latitude_deg peaked_longitude_deg push_top_during_db
         push_bottom_during_db push_left_during_db push_right_during_db witness_text""",
     "bringup": """powered_where power_checks meter_fitted install_mode laptop_system laptop_before laptop_address
         laptop_mask laptop_wired laptop_wireless laptop_back told_back online_satellite_code online_terminal_code

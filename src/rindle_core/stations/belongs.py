@@ -1,4 +1,4 @@
-"""What a room's evidence belongs to: the terminal and the satellite that the job had when the first of it came."""
+"""What a room's evidence belongs to: the terminal, the satellite and the place that the job had when it first came."""
 
 from __future__ import annotations
 
@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from rindle_core.kernel.findings import Finding, Kind, Level
+from rindle_core.science.geodesy import apart_m
 from rindle_core.stations.entries import JobInput
 
 
@@ -27,6 +28,7 @@ class Belongs:
     what: str
     rows: tuple[str, ...]
     told: Mapping[str, str]
+    place: tuple[str, ...] = ()  # the facts that keep latitude and longitude; empty: it is of no place
     counts: Callable[[Any], bool] = every
 
     def stamped(self, change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
@@ -35,16 +37,18 @@ class Belongs:
         Where what is kept is taken out, the rows count for what Brief says now.
         """
         held = getattr(job, self.room)
-        if not any(name in change for name in (*self.rows, *self.told)):
+        names = (*self.told, *self.place)
+        if not any(name in change for name in (*self.rows, *names)):
             return {}
         lists = [change[name] if name in change else getattr(held, name) for name in self.rows]
         if not any(self.counts(row) for rows in lists for row in rows or ()):
-            return dict.fromkeys(self.told)
-        if any(change.get(name) for name in self.told):
+            return dict.fromkeys(names)
+        if any(change.get(name) for name in names):
             return {}  # it is told with them: a file that is read in
-        said_anew = any(name in change for name in self.told)
+        said_anew = any(name in change for name in names)
         if said_anew or not any(getattr(held, name) for name in self.told):
-            return {name: getattr(job.brief, of) or None for name, of in self.told.items()}
+            now = {name: getattr(job.brief, of) or None for name, of in self.told.items()}
+            return now | dict(zip(self.place, job.brief.place or (None, None), strict=False))
         return {}
 
     def doubts(self, job: JobInput) -> list[Finding]:
@@ -53,6 +57,13 @@ class Belongs:
         pairs = [
             (of.removesuffix("_code"), getattr(held, name), getattr(job.brief, of)) for name, of in self.told.items()
         ]
+        if self.place:
+            was = tuple(getattr(held, name) for name in self.place)
+            latitude, longitude = job.brief.latitude_deg, job.brief.longitude_deg
+            known = None not in was and latitude is not None and longitude is not None
+            off_m = apart_m(was, (latitude, longitude)) if known else 0.0  # type: ignore[arg-type]
+            if off_m > job.picks.rules.place_moved_m:
+                return [self._moved(off_m, job.picks.rules.place_moved_m)]
         others = [(of, was, now) for of, was, now in pairs if was and now and was != now]
         if not others:
             return []
@@ -65,6 +76,14 @@ class Belongs:
                 clears_by="Set it back at Brief, do it anew, or say that it was done with what the job says now.",
             )
         ]
+
+    def _moved(self, off_m: float, limit_m: float) -> Finding:
+        return self.kind(
+            Level.UNKNOWN,
+            f"{self.what} belong to another place",
+            f"They were taken {off_m:.0f} m from where the job says now; up to {limit_m:.0f} m a place may be mended.",
+            clears_by="Set it back at Brief, do it anew, or say that it was done at the place as it is now.",
+        )
 
 
 __all__ = ["Belongs", "every"]

@@ -30,6 +30,8 @@ _ROUNDED = {
     "read_latitude_deg",
     "read_longitude_deg",
     "things_latitude_deg",
+    "peaked_latitude_deg",
+    "peaked_longitude_deg",
     "located_latitude_deg",
     "located_longitude_deg",
     "things_longitude_deg",

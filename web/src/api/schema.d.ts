@@ -25238,6 +25238,8 @@ export interface components {
              *       "lock_steps": [],
              *       "loosened_count": 0,
              *       "panel_moved_at": null,
+             *       "peaked_latitude_deg": null,
+             *       "peaked_longitude_deg": null,
              *       "preset_compass_deg": null,
              *       "preset_skew_deg": null,
              *       "push_bottom_db": null,
@@ -47044,6 +47046,16 @@ export interface components {
             loosened_count: number;
             /** Last moved or updated */
             panel_moved_at?: string | null;
+            /**
+             * Latitude of the job when the first reading came
+             * @description Kept by the server; another place has another aim
+             */
+            peaked_latitude_deg?: number | null;
+            /**
+             * Longitude of the job when the first reading came
+             * @description Kept by the server
+             */
+            peaked_longitude_deg?: number | null;
             /** Compass shows */
             preset_compass_deg?: number | null;
             /**
@@ -47201,6 +47213,16 @@ export interface components {
             loosened_count?: number | null;
             /** Last moved or updated */
             panel_moved_at?: string | null;
+            /**
+             * Latitude of the job when the first reading came
+             * @description Kept by the server; another place has another aim
+             */
+            peaked_latitude_deg?: number | null;
+            /**
+             * Longitude of the job when the first reading came
+             * @description Kept by the server
+             */
+            peaked_longitude_deg?: number | null;
             /** Compass shows */
             preset_compass_deg?: number | null;
             /**

@@ -1,4 +1,4 @@
-"""What follows from an entry at Peak: readings belong to the terminal and the satellite that the job had then."""
+"""What follows from an entry at Peak: readings belong to terminal, satellite and place as the job had them then."""
 
 from __future__ import annotations
 
@@ -15,6 +15,7 @@ BELONGS = Belongs(
     what="The readings",
     rows=("readings", "skew_readings"),
     told={"read_satellite_code": "satellite_code", "read_terminal_code": "terminal_code"},
+    place=("peaked_latitude_deg", "peaked_longitude_deg"),
 )
 
 

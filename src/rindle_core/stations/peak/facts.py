@@ -67,6 +67,12 @@ class PeakFacts(Facts):
     read_terminal_code: Annotated[str, Entry("Terminal of the job when the first reading came")] = Field(
         default="", max_length=40
     )
+    peaked_latitude_deg: Annotated[float | None, Entry("Latitude of the job when the first reading came")] = Field(
+        default=None, ge=-90, le=90, description="Kept by the server; another place has another aim"
+    )
+    peaked_longitude_deg: Annotated[float | None, Entry("Longitude of the job when the first reading came")] = Field(
+        default=None, ge=-180, le=180, description="Kept by the server"
+    )
     skew_readings: Annotated[list[SkewReading], Entry("Skew readings")] = Field(default_factory=list, max_length=60)
     skew_set_deg: Annotated[float | None, Entry("Skew as it is locked", hint="Clockwise from behind")] = Field(
         default=None, ge=-180, le=180

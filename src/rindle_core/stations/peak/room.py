@@ -22,6 +22,8 @@ STATION = Station(
     looks_at=(
         "brief.satellite_code",
         "brief.terminal_code",
+        "brief.latitude_deg",
+        "brief.longitude_deg",
         "aim.spare_satellites",
         "aim.preset_measured_deg",
         "bringup.states_entered",

@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import { freeLetter } from '@/lib/letters'
+import { siteTime } from '@/lib/siteClock'
 import { rowId, useJob } from '@/stores/job'
 
 const store = useJob()
@@ -73,11 +74,18 @@ const columns = columnsOf(
   'worked_skew_deg',
   'worked_level_db',
 )
+/** Readings that were taken elsewhere are none of this place. */
+const ofHere = computed(
+  () =>
+    !job.value.assessment.stations
+      .find((one) => one.code === 'peak')
+      ?.findings.some((one) => one.code === 'peak.read_for'),
+)
 /** What the instruments showed where it stands goes with its place: the next time it is set by that. */
 function keepHere(): void {
   const { aim, peak, sky } = job.value.facts
   const shown = {
-    worked_on: new Date().toISOString().slice(0, 10),
+    worked_on: siteTime(new Date(), job.value.assessment.zone).slice(0, 10),
     worked_clinometer_deg: aim.preset_measured_deg ?? null,
     worked_compass_deg: peak.preset_compass_deg ?? null,
     worked_skew_deg: peak.skew_set_deg ?? peak.preset_skew_deg ?? null,
@@ -139,7 +147,7 @@ const fault = computed(() =>
     </table>
   </div>
   <div v-if="planned && !store.locked && !job.facts.picks.terminal?.panel" class="row">
-    <n-button @click="keepHere">Keep what the instruments show at {{ planned }}</n-button>
+    <n-button :disabled="!ofHere" @click="keepHere">Keep what the instruments show at {{ planned }}</n-button>
     <span class="quiet small"
       >From Peak: clinometer, compass, skew and level. The next time here it is set by them.</span
     >

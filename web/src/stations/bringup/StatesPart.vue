@@ -355,10 +355,9 @@ input {
   font-weight: 600;
 }
 .states.byhand > li {
-  grid-template-columns: 20px minmax(150px, 1fr) minmax(170px, 1fr) minmax(
-      150px,
-      1fr
-    ) 104px; /* the rows stand in line */
+  grid-template-columns:
+    20px minmax(150px, 1fr) minmax(170px, 1fr) minmax(150px, 1fr)
+    104px; /* the rows stand in line */
 }
 @media (max-width: 760px) {
   .states > li,
