@@ -57,14 +57,14 @@ class Belongs:
         pairs = [
             (of.removesuffix("_code"), getattr(held, name), getattr(job.brief, of)) for name, of in self.told.items()
         ]
-        if self.place:
+        others = [(of, was, now) for of, was, now in pairs if was and now and was != now]
+        if self.place and not others:
             was = tuple(getattr(held, name) for name in self.place)
             latitude, longitude = job.brief.latitude_deg, job.brief.longitude_deg
             known = None not in was and latitude is not None and longitude is not None
             off_m = apart_m(was, (latitude, longitude)) if known else 0.0  # type: ignore[arg-type]
             if off_m > job.picks.rules.place_moved_m:
                 return [self._moved(off_m, job.picks.rules.place_moved_m)]
-        others = [(of, was, now) for of, was, now in pairs if was and now and was != now]
         if not others:
             return []
         return [

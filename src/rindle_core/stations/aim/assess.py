@@ -7,7 +7,8 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.science.site import Site
 from rindle_core.stations.aim import beams
-from rindle_core.stations.aim.aim import AimInput, AimResult, aim
+from rindle_core.stations.aim.aim import AimResult
+from rindle_core.stations.aim.aimed import aim_at
 from rindle_core.stations.aim.arc import judge_inclined
 from rindle_core.stations.aim.beams import BeamInput, BeamResult
 from rindle_core.stations.aim.beside import feeds_of, landmarks_seen
@@ -24,34 +25,6 @@ from rindle_core.stations.aim.work_order import WorkOrderResult
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.part import SkyPart
 from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
-
-
-def port_turned(job: JobInput) -> bool:
-    """Whether the beam comes in the plane that the terminal's receive port does not take while its feed is at zero."""
-    terminal, satellite, place = job.picks.terminal, job.picks.satellite, job.brief.place
-    if terminal is None or satellite is None or place is None or terminal.receive_port is None:
-        return False
-    covering = beams.beam_at(satellite.beams, *place)
-    return covering is not None and covering.plane is not None and covering.plane != terminal.receive_port
-
-
-def aim_of(job: JobInput) -> Outcome[AimResult] | None:
-    """The `aim` calculator on this job; None while place or satellite is missing."""
-    if job.brief.latitude_deg is None or job.brief.longitude_deg is None or job.picks.satellite is None:
-        return None
-    return aim(
-        AimInput(
-            latitude_deg=job.brief.latitude_deg,
-            longitude_deg=job.brief.longitude_deg,
-            height_m=job.brief.above_sea_m,
-            satellite_longitude_deg=job.picks.satellite.longitude_deg,
-            satellite_tilt_deg=job.picks.satellite.tilt_deg,
-            port_turned=port_turned(job),
-            date=job.brief.date,
-            clinometer=job.picks.terminal.clinometer if job.picks.terminal else None,
-            rules=job.picks.rules,
-        )
-    )
 
 
 def beam_of(job: JobInput) -> Outcome[BeamResult] | None:
@@ -179,7 +152,7 @@ def modem_of(job: JobInput) -> Outcome[WorkOrderResult] | None:
 def assess(context: Context) -> Outcome[AimPart]:
     """A panel is turned to where its satellites are; a dish to its satellite, and each instrument is told for it."""
     job = context.job
-    aimed, covering = aim_of(job), beam_of(job)
+    aimed, covering = aim_at(job, job.brief.place), beam_of(job)
     result = aimed.result if aimed else None
     letter = covering.result.chosen.letter if covering and covering.result.chosen else ""
     satellite = job.picks.satellite

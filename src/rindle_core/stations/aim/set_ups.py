@@ -10,7 +10,8 @@ from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.geometry import wrapped_180
 from rindle_core.kernel.model import Model
-from rindle_core.stations.aim.aim import AimInput, AimResult, aim
+from rindle_core.stations.aim.aim import AimResult
+from rindle_core.stations.aim.aimed import aim_at
 from rindle_core.stations.aim.beams import beam_at
 from rindle_core.stations.aim.dial import dial_of
 from rindle_core.stations.aim.findings import STANDS_ELSEWHERE
@@ -32,27 +33,6 @@ class SetUpAim(Model):
     look_from_deg: float | None = Field(description="Compass bearing from which the sky has to be free")
     look_to_deg: float | None = Field(description="to this one")
     look_above_deg: float | None = Field(description="and higher than this")
-
-
-def _aimed(job: JobInput, place: tuple[float, float]) -> AimResult | None:
-    satellite, terminal = job.picks.satellite, job.picks.terminal
-    if satellite is None:
-        return None
-    covering = beam_at(satellite.beams, *place)
-    port = terminal.receive_port if terminal else None
-    return aim(
-        AimInput(
-            latitude_deg=place[0],
-            longitude_deg=place[1],
-            height_m=job.brief.above_sea_m,
-            satellite_longitude_deg=satellite.longitude_deg,
-            satellite_tilt_deg=satellite.tilt_deg,
-            port_turned=bool(port and covering and covering.plane and covering.plane != port),
-            date=job.brief.date,
-            clinometer=terminal.clinometer if terminal else None,
-            rules=job.picks.rules,
-        )
-    ).result
 
 
 def judge_stands(job: JobInput) -> list[Finding]:
@@ -96,9 +76,9 @@ def set_ups_of(job: JobInput) -> list[SetUpAim]:
             continue
         if at.latitude_deg is not None and at.longitude_deg is not None:
             where = (at.latitude_deg, at.longitude_deg)
-            found = _aimed(job, where)
+            found = aim_at(job, where)
             if found is not None:
-                aimed[one.letter] = found, where
+                aimed[one.letter] = found.result, where
     here = aimed.get(job.sky.position_letter)
     return [_seen(job, letter, found, where, here[0] if here else None) for letter, (found, where) in aimed.items()]
 
