@@ -66,6 +66,10 @@ def test_a_terminal_is_brought_up_by_hand(page, terminal):
             expect(rungs.nth(at)).to_contain_text(light["name"] if light["rhythm"] != "off" else "off")
         rungs.nth(at).get_by_role("button", name="Reached" if at else "Switched on").click()
         expect(rungs.nth(at)).to_have_attribute("aria-current", "step")
+        if state["code"] == "boot":  # it is counted down at the head of every station, with what to do meanwhile
+            expect(page.get_by_role("timer").filter(has_text="Modem starts")).to_be_visible()
+            expect(rungs.nth(at)).to_contain_text("Meanwhile: Prepare the laptop")
+    expect(page.get_by_role("timer").filter(has_text="Modem starts")).to_have_count(0)
     expect(rungs.nth(len(terminal["bringup_states"]) - 1)).to_contain_text("Online")
     expect(page.get_by_role("heading", level=1)).to_contain_text("Online")
     # Nothing stands under the findings beside the sheet.

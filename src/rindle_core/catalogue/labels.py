@@ -482,6 +482,7 @@ LABELS: dict[str, str] = {
     "usual_s": "Usual time",
     "usual_tasks": "Usual tasks of a visit",
     "vehicle": "Vehicle",
+    "wait": "Wait that runs in it",
     "wait_h": "Sets for",
     "waits": "Waits",
     "wanted_for": "Of which jobs",

@@ -121,6 +121,11 @@ class BringUpState(Model):
     transmits: Transmits = Field(
         default="off", description="Whether the outdoor unit sends in it: off, may start by itself, on"
     )
+    wait: str = Field(
+        default="",
+        max_length=40,
+        description="Code of the house's wait that runs in it; states of one wait behind each other are one",
+    )
 
     @model_validator(mode="after")
     def _told_of_old(self) -> Self:

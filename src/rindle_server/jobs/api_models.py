@@ -190,7 +190,7 @@ def job_out(job: Job) -> JobOut:
     lists |= {"instrument_checks": [], "readiness": []}  # they stand in the bill of the kit
     lists |= {"peak_faults": [], "power_checks": [], "move_stages": []}  # they stand, judged, in the result
     # Told with those that are this job's.
-    told_with_them = {"text": "", "sign": "", "meanwhile": "", "if_late": "", "usual_min": None, "late_min": None}
+    told_with_them = {"text": "", "sign": "", "meanwhile": "", "if_late": "", "late_min": None}
     lists["needs"] = [one.model_copy(update={"proof": ""}) for one in found.facts.picks.words.needs]  # told, judged
     lists["waits"] = [one.model_copy(update=told_with_them) for one in found.facts.picks.words.waits]
     lists |= {"card_lines": [], "later": [], "repair_faults": [], "service_uses": []}  # told, judged, or on paper

@@ -6757,6 +6757,36 @@ export interface components {
             y_px?: number | null;
         };
         /**
+         * BegunWait
+         * @description A wait that another station tells: what began it, and when it was over.
+         */
+        BegunWait: {
+            /**
+             * By
+             * @description What began it, in words
+             */
+            by: string;
+            /** Code */
+            code: string;
+            /** Ended At */
+            ended_at?: string | null;
+            /**
+             * Lasts Min
+             * @description Its usual time here; None: the house's
+             */
+            lasts_min?: number | null;
+            /**
+             * Late Min
+             * @description When it is too long here; None: the house's
+             */
+            late_min?: number | null;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+        };
+        /**
          * BiasResult
          * @description What the instrument reads more than is true; None while it was never checked.
          */
@@ -11422,6 +11452,18 @@ export interface components {
              */
             fallback_count: number;
             /**
+             * If Late
+             * @description What the house does first where it is stuck in it
+             * @default
+             */
+            if_late: string;
+            /**
+             * Meanwhile
+             * @description What can be done while the state lasts; empty: nothing, or stuck
+             * @default
+             */
+            meanwhile: string;
+            /**
              * Needs Text
              * @description What it takes to leave the state, in words
              * @default
@@ -11481,6 +11523,12 @@ export interface components {
             transmits: "off" | "may" | "on";
             /** Usual S */
             usual_s: number;
+            /**
+             * Wait
+             * @description Code of the house's wait that runs in it; states of one wait behind each other are one
+             * @default
+             */
+            wait: string;
         };
         /** BringupOutcome */
         BringupOutcome: {
@@ -72922,6 +72970,12 @@ export interface components {
              */
             holds: string[];
             /**
+             * Judged Elsewhere
+             * @description Another station tells it, and judges it
+             * @default false
+             */
+            judged_elsewhere: boolean;
+            /**
              * Late At
              * @description When it is too long
              */
@@ -72943,10 +72997,14 @@ export interface components {
         /**
          * WaitsInput
          * @description The house's waits, the steps that start them and wait for them, what is done, and what people said.
+         *
+         *     `elsewhere`: what other stations tell to have begun; one that the house does not know is left out.
          */
         WaitsInput: {
             /** Done */
             done?: components["schemas"]["DoneStep"][];
+            /** Elsewhere */
+            elsewhere?: components["schemas"]["BegunWait"][];
             /** Marks */
             marks?: components["schemas"]["WaitMark"][];
             /** Steps */

@@ -58,6 +58,8 @@ class BringUpResult(Model):
         description="Why it does not leave its state, likeliest first; empty: not stuck",
     )
     needs_text: str = Field(default="", description="What it takes to leave the state, in words")
+    meanwhile: str = Field(default="", description="What can be done while the state lasts; empty: nothing, or stuck")
+    if_late: str = Field(default="", description="What the house does first where it is stuck in it")
 
 
 @register(
@@ -89,6 +91,8 @@ def bringup(given: BringUpInput) -> Outcome[BringUpResult]:
         if late and current
         else None
     )
+    waited = current.state.wait if current and not online else ""
+    wait = next((one for one in given.words.waits if one.code == waited), None)
     arrived = [one.at_s for one in given.entered if given.states and one.code == given.states[-1].code]
     result = BringUpResult(
         rungs=found.rungs,
@@ -100,6 +104,8 @@ def bringup(given: BringUpInput) -> Outcome[BringUpResult]:
         fallback_count=found.fallback_count,
         causes=why.causes if why else [],
         needs_text=why.needs_text if why else "",
+        meanwhile=wait.meanwhile if wait and not late else "",
+        if_late=wait.if_late if wait and late else "",
     )
     return Outcome(result, _judge(given, found, result))
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.brief.competence import judge_competence, named, stopped_works
+from rindle_core.stations.build.begun import begun_elsewhere
 from rindle_core.stations.build.findings import COMPETENT, STOPPED
 from rindle_core.stations.build.given import (
     done_of,
@@ -46,7 +47,9 @@ def assess(context: Context) -> Outcome[BuildPart]:
     told, words, brief = job.build, job.picks.words, job.brief
     steps, done = build_steps(job), done_of(job)
     kit = kit_list(kit_input(context, terminal))
-    waiting = waits(WaitsInput(waits=words.waits, steps=steps, done=done, marks=told.waits))
+    waiting = waits(
+        WaitsInput(waits=words.waits, steps=steps, done=done, marks=told.waits, elsewhere=begun_elsewhere(job))
+    )
     made = build(
         BuildInput(
             steps=steps,

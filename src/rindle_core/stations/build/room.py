@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.stations.build.assess import assess
+from rindle_core.stations.build.begun import LOOKS_AT as BEGUN
 from rindle_core.stations.build.entered import BELONGS, entered
 from rindle_core.stations.build.facts import BuildFacts
 from rindle_core.stations.build.headline import headline
@@ -24,6 +25,7 @@ STATION = Station(
     looks_at=(
         "brief",
         *("cable.cable_code", "cable.sealed_by", "cable.putty_until", "mount.alterations", "peak.lock_after_db"),
+        *BEGUN,
         *MOUNTING,
         *PLANNED,
     ),

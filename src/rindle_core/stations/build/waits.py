@@ -35,13 +35,28 @@ class WaitMark(Row):
     by: Annotated[str, Entry("By")] = Field(default="", max_length=120)
 
 
+class BegunWait(Model):
+    """A wait that another station tells: what began it, and when it was over."""
+
+    code: str = Field(min_length=1, max_length=40)
+    by: str = Field(description="What began it, in words")
+    started_at: AwareDatetime
+    ended_at: AwareDatetime | None = None
+    lasts_min: float | None = Field(default=None, gt=0, description="Its usual time here; None: the house's")
+    late_min: float | None = Field(default=None, gt=0, description="When it is too long here; None: the house's")
+
+
 class WaitsInput(Model):
-    """The house's waits, the steps that start them and wait for them, what is done, and what people said."""
+    """The house's waits, the steps that start them and wait for them, what is done, and what people said.
+
+    `elsewhere`: what other stations tell to have begun; one that the house does not know is left out.
+    """
 
     waits: list[Wait] = Field(default_factory=lambda: list(DEFAULT_WORDS.waits), max_length=60)
     steps: list[BuildStep] = Field(default_factory=list, max_length=120)
     done: list[DoneStep] = Field(default_factory=list, max_length=120)
     marks: list[WaitMark] = Field(default_factory=list, max_length=200)
+    elsewhere: list[BegunWait] = Field(default_factory=list, max_length=60)
 
 
 class WaitView(Model):
@@ -57,6 +72,7 @@ class WaitView(Model):
     ended_at: dt.datetime | None = Field(description="When somebody saw it over")
     let_pass: str = Field(description="Why somebody let it pass, with the name; empty: nobody did")
     holds: list[str] = Field(description="Titles of the steps that wait for it")
+    judged_elsewhere: bool = Field(default=False, description="Another station tells it, and judges it")
 
     def open_until(self) -> dt.datetime | None:
         """Until when it holds by the clock alone; None: it holds no longer, or not by the clock."""
@@ -81,7 +97,7 @@ class WaitsResult(Model):
 
 @register("waits", "Waits of a job: until when, meanwhile what, and when it is too long", WaitsInput, WaitsResult)
 def waits(given: WaitsInput) -> Outcome[WaitsResult]:
-    """A step that is done begins its waits; somebody's word on a wait stands over that.
+    """A step that is done, or what another station tells, begins a wait; somebody's word on it stands over that.
 
     What is over by the clock is over once its time has gone; what is over by a sign only when somebody saw the sign.
     Raises InputError for a wait that the house does not know, and for an end before the beginning.
@@ -98,32 +114,40 @@ def waits(given: WaitsInput) -> Outcome[WaitsResult]:
     when = {one.code: one.at for one in given.done}
     starters = {code: step for step in reversed(given.steps) for code in step.starts}
     wanted = {need.removeprefix(WAITING) for step in given.steps for need in step.needs if need.startswith(WAITING)}
+    elsewhere = {one.code: one for one in given.elsewhere}
     views = []
     for code, wait in known.items():
-        mark, starter = said.get(code), starters.get(code)
-        if mark is None and starter is None and code not in wanted:
+        mark, starter, told = said.get(code), starters.get(code), elsewhere.get(code)
+        if mark is None and starter is None and told is None and code not in wanted:
             continue
-        started = (mark.started_at if mark else None) or (when.get(starter.code) if starter else None)
-        lasts = (mark.lasts_min if mark else None) or wait.usual_min
+        begun = (when.get(starter.code) if starter else None) or (told.started_at if told else None)
+        started = (mark.started_at if mark else None) or begun
+        by_told = told is not None and started == told.started_at
+        lasts = (mark.lasts_min if mark else None) or (told.lasts_min if told and by_told else None) or wait.usual_min
         over = started + dt.timedelta(minutes=lasts) if started and lasts else None
         views.append(
             WaitView(
                 wait=wait,
-                begun_by=starter.title if starter else "",
+                begun_by=starter.title if starter else told.by if told else "",
                 started_at=started,
                 over_at=over,
-                late_at=_late_at(wait, mark, started),
-                ended_at=mark.ended_at if mark else None,
+                late_at=_late_at(wait, mark, started, told if by_told else None),
+                ended_at=(mark.ended_at if mark else None) or (told.ended_at if told and by_told else None),
                 let_pass=f"{mark.reason} ({mark.by})" if mark and mark.reason else "",
                 holds=[step.title for step in given.steps if f"{WAITING}{code}" in step.needs],
+                judged_elsewhere=by_told,
             )
         )
     done = {one.code for one in given.done}
     return Outcome(WaitsResult(waits=views), _judge(views, given.steps, done))
 
 
-def _late_at(wait: Wait, mark: WaitMark | None, started: dt.datetime | None) -> dt.datetime | None:
-    """A length of its own moves it by as much."""
+def _late_at(
+    wait: Wait, mark: WaitMark | None, started: dt.datetime | None, told: BegunWait | None
+) -> dt.datetime | None:
+    """A length of its own moves it by as much; where another station knows when it is too long, that counts."""
+    if started is not None and told is not None and told.late_min is not None and not (mark and mark.lasts_min):
+        return started + dt.timedelta(minutes=told.late_min)
     if started is None or wait.late_min is None:
         return None
     more = (mark.lasts_min - (wait.usual_min or 0.0)) if mark and mark.lasts_min else 0.0
@@ -149,6 +173,7 @@ def _judge(views: list[WaitView], steps: list[BuildStep], done: set[str]) -> lis
             )
         elif (
             one.wait.told_by == "sign"
+            and not one.judged_elsewhere
             and one.started_at is not None
             and one.ended_at is None
             and not any(step.code in done for step in needing)

@@ -165,3 +165,21 @@ def test_an_entry_that_was_left_out_is_asked_for_once_it_is_online():
     assert left_out["bringup.untold"].level == "unknown"
     assert "Beam letter" in left_out["bringup.untold"].clears_by
     assert not come_to(beam_letter="").may_sign_off
+
+
+def test_a_state_says_what_to_do_meanwhile_and_what_first_when_it_takes_too_long():
+    states = [
+        BringUpState(code="power", name="Power", usual_s=3),
+        BringUpState(code="boot", name="Boot", usual_s=75, wait="boot"),
+        BringUpState(code="online", name="Online", usual_s=0, wait="boot"),
+    ]
+
+    def told(now_s, *codes):
+        entered = [StateEntered(code=code, at_s=at) for at, code in enumerate(codes)]
+        result = bringup(BringUpInput(states=states, entered=entered, now_s=now_s)).result
+        return result.meanwhile, result.if_late
+
+    assert told(1, "power") == ("", "")
+    assert told(60, "power", "boot") == ("Prepare the laptop.", "")
+    assert told(200, "power", "boot") == ("", "Cable and power: go through the causes at Bring-up.")
+    assert told(500, "power", "boot", "online") == ("", "")

@@ -6,6 +6,7 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import CopyText from '@/frame/CopyText.vue'
 import Fact from '@/fields/Fact.vue'
+import WaitHere from '@/stations/WaitHere.vue'
 import { useBringUp } from '@/stations/bringup/useBringUp'
 
 const { store, job, told, terminal, reach, powered } = useBringUp()
@@ -65,6 +66,7 @@ const online = computed(() => job.value.assessment.bringup?.online ?? false)
       <fact v-if="access.reaches !== 'wireless'" at="bringup.laptop_wireless" chips />
       <fact at="bringup.laptop_page" />
     </div>
+    <wait-here v-if="access.reaches === 'automatic' && !told.laptop_address" code="address" />
     <p class="doing" aria-live="polite">
       <b>{{ laptop.doing }}</b> {{ laptop.then }}
     </p>

@@ -8,6 +8,7 @@ import EntryField from '@/fields/EntryField.vue'
 import Fact from '@/fields/Fact.vue'
 import { clock } from '@/lib/when'
 import { formatQuantity } from '@/lib/quantity'
+import WaitHere from '@/stations/WaitHere.vue'
 import { useBringUp } from '@/stations/bringup/useBringUp'
 import { usePrefs } from '@/stores/prefs'
 
@@ -177,6 +178,7 @@ const has = (code: string) => rows.value.some((one) => one.code === code)
       <fact at="bringup.config_sum_wanted" />
       <fact at="bringup.config_sum" />
       <fact at="bringup.config_restarted" />
+      <wait-here v-if="told.config_name && !told.config_restarted" code="config_restart" />
     </div>
   </template>
   <template v-if="has('carrier_mhz') || told.carrier_by">

@@ -8,6 +8,7 @@ import { readNumber } from '@/lib/number'
 import { formatQuantity } from '@/lib/quantity'
 import { minutesOf, siteTime, span } from '@/lib/siteClock'
 import { clock } from '@/lib/when'
+import WaitHere from '@/stations/WaitHere.vue'
 import { useBringUp } from '@/stations/bringup/useBringUp'
 import { usePrefs } from '@/stores/prefs'
 
@@ -154,6 +155,7 @@ const big = computed(() => run.value.next_step)
           <n-button v-if="log.length" quaternary @click="takeBack">Take the last step back</n-button>
         </div>
       </section>
+      <wait-here code="lineup_restart" told />
       <section aria-label="Steps of the call" data-fact="bringup.lineup_log">
         <h2>Step by step</h2>
         <ol class="steps">

@@ -113,6 +113,7 @@ const open = ref('')
   </device-panel>
   <section v-if="found?.stuck && found.causes?.length" class="stuck" aria-label="Why it is stuck">
     <h2>Why it does not go on</h2>
+    <p v-if="found.if_late">{{ found.if_late }}</p>
     <p v-if="found.needs_text" class="quiet">To leave this state it takes: {{ found.needs_text }}.</p>
     <ol>
       <li v-for="(one, at) in found.causes.slice(0, 5)" :key="one.code">
@@ -159,6 +160,9 @@ const open = ref('')
         <span class="name"
           ><b>{{ one.state.name }}</b
           ><br /><span class="quiet small">{{ one.state.said }}</span>
+          <span v-if="at === here && found?.meanwhile" class="small"
+            ><br /><b>Meanwhile:</b> {{ found.meanwhile }}</span
+          >
         </span>
         <lights-shown v-if="one.state.lights?.length" :lights="one.state.lights" :words="one.lights_text ?? ''" />
         <span v-else class="quiet small">{{ one.state.light ? `Lights: ${one.state.light}` : '' }}</span>

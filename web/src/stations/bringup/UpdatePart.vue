@@ -4,6 +4,7 @@ import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 import Fact from '@/fields/Fact.vue'
 import { when } from '@/lib/when'
+import WaitHere from '@/stations/WaitHere.vue'
 import { useBringUp } from '@/stations/bringup/useBringUp'
 
 const { store, job, told } = useBringUp()
@@ -21,6 +22,8 @@ const now = (field: 'updated_at' | 'settled_at') => store.patch({ [field]: new D
     <fact at="bringup.update_choice" chips />
     <fact v-if="told.update_choice === 'later'" at="bringup.update_reason" />
     <template v-else-if="told.update_choice === 'now'">
+      <wait-here v-if="!told.updated_at" code="update" />
+      <wait-here v-else-if="!told.settled_at" code="settling" told />
       <div v-if="!store.locked" class="row">
         <n-button :type="told.updated_at ? 'default' : 'primary'" @click="now('updated_at')"
           >It is put in, and has started again</n-button

@@ -16,6 +16,7 @@ import LastGaps from '@/stations/sky/LastGaps.vue'
 import SectorRows from '@/stations/sky/SectorRows.vue'
 import TrialHours from '@/stations/sky/TrialHours.vue'
 import TrialLog from '@/stations/sky/TrialLog.vue'
+import WaitHere from '@/stations/WaitHere.vue'
 import { usePrefs } from '@/stores/prefs'
 
 const { store, after, path, trouble, busy, act, refresh } = useAfter()
@@ -143,6 +144,7 @@ const OPTIONS = Object.entries(CAUSES).map(([value, label]) => ({ value, label }
       /></label>
     </div>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <wait-here code="statistics" />
     <trial-log of="watch" @taken="refresh" />
     <section v-if="clock?.started_at" class="block">
       <h2>Or by eye</h2>
