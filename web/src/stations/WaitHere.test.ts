@@ -34,7 +34,7 @@ beforeEach(() => setActivePinia(createPinia()))
 
 it('is begun where it happens, and says how long it takes as a rule', async () => {
   const { wrapper, patch } = shown(null)
-  expect(wrapper.text()).toContain('Software update: 15:00 as a rule')
+  expect(wrapper.text()).toContain('Software update 15 min as a rule')
   await wrapper.get('button').trigger('click')
   await flushPromises()
   const [rows] = patch.mock.calls[0]!

@@ -3,6 +3,7 @@
 import { useNow } from '@vueuse/core'
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
+import { span } from '@/lib/siteClock'
 import { countdown, waitOf } from '@/stations/build/rows'
 import { useJob } from '@/stores/job'
 import { useSession } from '@/stores/session'
@@ -31,7 +32,7 @@ const say = (news: { started_at?: string | null; ended_at?: string | null }) =>
     waits: waitOf(store.job!.facts.build.waits ?? [], props.code, { by: session.person?.name ?? '', ...news }),
   })
 const moment = () => new Date().toISOString()
-const usual = computed(() => (wait.value?.usual_min ? countdown(wait.value.usual_min * 60_000) : ''))
+const usual = computed(() => (wait.value?.usual_min ? span(wait.value.usual_min) : ''))
 </script>
 
 <template>
@@ -45,11 +46,11 @@ const usual = computed(() => (wait.value?.usual_min ? countdown(wait.value.usual
       <n-button v-if="!told" @click="say({ ended_at: moment() })">{{ wait.sign || 'It is over, I looked' }}</n-button>
     </template>
     <p v-else class="head">
+      <b>{{ wait.name }}</b>
+      <span v-if="usual || view?.ended_at" class="quiet">{{
+        [usual && `${usual} as a rule`, view?.ended_at && 'was over once'].filter(Boolean).join('; ')
+      }}</span>
       <n-button size="small" @click="say({ started_at: moment(), ended_at: null })">It begins now</n-button>
-      <span class="quiet"
-        >{{ wait.name }}<template v-if="usual">: {{ usual }} as a rule</template
-        ><template v-if="view?.ended_at">; was over once</template></span
-      >
     </p>
   </section>
 </template>

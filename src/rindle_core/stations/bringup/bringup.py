@@ -139,7 +139,9 @@ def _judge(given: BringUpInput, found: Ladder, result: BringUpResult) -> list[Fi
                 figure=current.taken_s,
                 limit=current.state.usual_s,
                 bound="usual",
-                clears_by="Wait; nothing needs to be done yet.",
+                clears_by=f"Wait. Meanwhile: {result.meanwhile}"
+                if result.meanwhile
+                else "Wait; nothing needs to be done yet.",
             ),
         ]
     return [*findings, *_judge_stuck(given, current, result)]
