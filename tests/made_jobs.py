@@ -57,6 +57,17 @@ def start_of(terminal: Terminal, known):
     return JobInput.model_validate(told)
 
 
+def as_ordered(terminal: Terminal, beam):
+    """The terminal with the carrier of its beam as what is typed in: the order has no other."""
+    if beam is None:
+        return terminal
+    entries = [
+        one.model_copy(update={"example": f"{beam.carrier_mhz:g}"}) if one.code == "carrier_mhz" else one
+        for one in terminal.entries
+    ]
+    return terminal.model_copy(update={"entries": entries})
+
+
 def ranked(seed=1):
     """Each case with the codes of the causes that Bring-up names, likeliest first."""
     known = bases()
@@ -65,7 +76,8 @@ def ranked(seed=1):
     starts = {one.code: start_of(one, known) for one in terminals}
     beams = {code: course_of(start, ("aim",))["aim"].outcome.result.beam for code, start in starts.items()}
     letters = {code: beam.letter for code, beam in beams.items() if beam is not None}
-    for case in made_faults.cases(terminals, letters, seed):
+    ordered = [as_ordered(one, beams[one.code]) for one in terminals]
+    for case in made_faults.cases(ordered, letters, seed):
         job = job_of(case, starts[case.terminal.code], beams[case.terminal.code])
         result = course_of(job, ("bringup",))["bringup"].outcome.result.bringup
         assert result.stuck, (case.terminal.code, case.name, case.state)

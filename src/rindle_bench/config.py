@@ -98,6 +98,10 @@ class TerminalConfig(Model):
     faults: dict[BenchFault, float] = Field(
         default_factory=dict, description="Switched on for practice and tests, with its size: dB, degrees, or 1"
     )
+    injector: bool = Field(default=False, description="A box of its own sends the current up the data cable")
+    own_router: bool = Field(default=False, description="The terminal has a router of its own")
+    shared_address: bool = Field(default=True, description="The service shares addresses between customers")
+    joins_wait_s: float = Field(default=120.0, ge=0, le=3600, description="Until a new wireless name takes hold")
     supply_v: float = Field(default=30.0, gt=0, le=120, description="At the dish end, without faults")
     least_v: float = Field(default=18.0, gt=0, le=120)
     input_dbm: float = Field(
@@ -219,6 +223,9 @@ class Telemetry(Model):
     carrier_on: bool = Field(default=False, description="The unmodulated carrier of a line-up")
     input_dbm: float | None = Field(default=None, description="Level at the modem's input")
     transmit_dbm: float | None = Field(default=None, description="While it sends")
+    injector: Literal["", "off", "steady", "slow", "fast"] = Field(
+        default="", description="Light of its injector; empty: it has none"
+    )
     restart_count: int = Field(default=0, description="Started again by itself since power")
     fault_count: int = Field(default=0, description="Faults that are switched on for practice; which, is to be found")
     entries: dict[str, str] = Field(default_factory=dict, description="As its page shows them")

@@ -23,12 +23,13 @@ from rindle_bench.config import (
     TerminalConfig,
 )
 from rindle_bench.pages import Pages
+from rindle_bench.router import RouterAsk
 from rindle_bench.speed import Line, echo, fetched, taken
 from rindle_bench.terminal import SimulatedTerminal
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import parse
 
-_ACTIONS = "screw|swing|cover|nuts|push|power|entries|desk|page|faults"
+_ACTIONS = "screw|swing|cover|nuts|push|power|entries|desk|page|faults|router"
 _PATH = re.compile(rf"/terminals/([A-Za-z0-9_-]{{1,60}})(?:/({_ACTIONS}))?")
 
 
@@ -68,6 +69,8 @@ class Bench:
                 return terminal.say(parse(DeskSaid, data))
             case "faults":
                 return terminal.set_faults(parse(FaultsChange, data))
+            case "router":
+                return terminal.ask_router(parse(RouterAsk, data))
             case "page":
                 return self.pages.open(name, terminal)
             case _:

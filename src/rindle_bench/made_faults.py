@@ -72,7 +72,8 @@ def faults_of(terminal: Terminal, letter: str) -> dict[str, Made]:
         "code short": Made(("code_wrong",), wrong={"activation_code": _CODE[:-1]}),
     }
     if not dish:
-        return made | {"blocked": Made(("blocked", "weak"), {"blocked": 15.0})}
+        swapped = Made(("plug",), {"swapped": 1.0}, facts={"power_checks": []})
+        return made | {"blocked": Made(("blocked", "weak"), {"blocked": 15.0}), "swapped": swapped}
     made |= {
         "off the top": Made(("weak",), {"off_top": 12.0}),
         "far off": Made(("weak",), {"off_top": 30.0}),
@@ -127,6 +128,7 @@ def _config(terminal: Terminal, letter: str, made: Made, right: dict[str, str], 
         least_v=terminal.supply.least_v,
         lock_level_db=terminal.lock_es_n0_db or 2.0,
         least_input_dbm=terminal.least_input_dbm or -65.0,
+        injector=bool(terminal.injector_lights),
     )
 
 
@@ -183,6 +185,7 @@ def case(terminal: Terminal, name: str, made: Made, letter: str, seed: int) -> C
         "hand": "own",
         "meter_fitted": "no",
         "power_checks": "all",
+        "injector_light": seen.injector,
     }
     for what, value in usual.items():
         if chance.uniform() < LOOKED_SHARE:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
+from typing import Literal
 
 import numpy as np
 
@@ -47,6 +48,10 @@ class SimulatedModem:
         """Voltage at the dish end under load, as a meter there would show it."""
         return self.config.supply_v - self.faults.get("low_supply", 0.0)
 
+    @property
+    def _unfed(self) -> bool:
+        return "wet_plug" in self.faults or "swapped" in self.faults
+
     def input_dbm(self) -> float:
         """Level at the modem's input: the whole band's, so that where the dish points hardly changes it."""
         faults = self.faults
@@ -54,6 +59,14 @@ class SimulatedModem:
         return (
             self.config.input_dbm - loss - PLUG_LOSS_DB * max(faults.get("wet_plug", 0.0), faults.get("swapped", 0.0))
         )
+
+    def injector(self) -> Literal["", "off", "steady", "slow", "fast"]:
+        """The light of the box that feeds it: shut off by what is wet, without load where its sides are swapped."""
+        if not self.config.injector:
+            return ""
+        if self.powered_at_s is None:
+            return "off"
+        return "fast" if "wet_plug" in self.faults else "slow" if "swapped" in self.faults else "steady"
 
     def switch(self, on: bool, now_s: float) -> None:
         """Power on starts the climb from the first state; power off forgets it, and the carrier with it."""
@@ -129,7 +142,7 @@ class SimulatedModem:
         config, faults = self.config, self.faults
         match need:
             case "power":
-                return self.dish_v >= config.least_v
+                return self.dish_v >= config.least_v and not (config.injector and self._unfed)
             case "level":
                 return level_db >= config.lock_level_db and self.input_dbm() >= config.least_input_dbm
             case "carrier":

@@ -24,6 +24,7 @@ from rindle_bench.config import (
 )
 from rindle_bench.desk import SimulatedDesk
 from rindle_bench.modem import SimulatedModem
+from rindle_bench.router import RouterAsk, RouterTold, SimulatedRouter
 from rindle_core.stations.peak.sound import SoundInput, sound
 
 
@@ -38,6 +39,9 @@ class SimulatedTerminal:
         self.antenna = SimulatedAntenna(config, self.faults)
         self.modem = SimulatedModem(config, self.faults)
         self.desk = SimulatedDesk(config, self.faults)
+        self.router = SimulatedRouter(
+            config.seed, shared=config.shared_address, own=config.own_router, joins_wait_s=config.joins_wait_s
+        )
         self._lock = threading.Lock()
 
     def now_s(self) -> float:
@@ -108,6 +112,14 @@ class SimulatedTerminal:
             self.modem.advance(self.now_s(), self.antenna.true_level_db)
             return reply
 
+    def ask_router(self, asked: RouterAsk) -> RouterTold:
+        """Asks the gateway of the house, or puts something into it."""
+        with self._lock:
+            self.modem.advance(self.now_s(), self.antenna.true_level_db)
+            entered = self.modem.entered
+            online = bool(entered) and entered[-1].code == self.config.states[-1].code
+            return self.router.ask(asked, self.now_s(), powered=self.modem.powered_at_s is not None, online=online)
+
     def telemetry(self) -> Telemetry:
         """Everything that the terminal tells now."""
         with self._lock:
@@ -146,6 +158,7 @@ class SimulatedTerminal:
             carrier_on=self.modem.carrier_on,
             input_dbm=round(self.modem.input_dbm(), 1),
             transmit_dbm=self.config.transmit_dbm if self.modem.transmitting else None,
+            injector=self.modem.injector(),
             restart_count=self.modem.restart_count,
             fault_count=len(self.faults),
             entries=dict(self.modem.told),

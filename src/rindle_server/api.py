@@ -36,6 +36,7 @@ from rindle_server.jobs.elsewhere_api import router as elsewhere_router
 from rindle_server.jobs.listen_api import router as listen_router
 from rindle_server.jobs.plan_api import router as plan_router
 from rindle_server.jobs.report_api import router as report_router
+from rindle_server.jobs.router_api import router as gateway_router
 from rindle_server.jobs.sky_api import router as sky_router
 from rindle_server.jobs.speed_api import router as speed_router
 from rindle_server.jobs.trial_api import router as trial_router
@@ -53,6 +54,7 @@ api.add_router("/session", session_router)
 api.add_router("/people", people_router)
 api.add_router("/jobs", jobs_router)
 api.add_router("/jobs", device_router)
+api.add_router("/jobs", gateway_router)
 api.add_router("/jobs", listen_router)
 api.add_router("/jobs", wireless_router)
 api.add_router("/jobs", elsewhere_router)

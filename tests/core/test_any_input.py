@@ -19,6 +19,7 @@ SLOW = {"low_orbit", "job", "trial", "sky_shift", "sky", "usable_arc", "link"}  
 
 # Whose inputs hang together so closely that chance hardly ever finds one: the job has its own test below.
 REFUSING = {
+    "outer_address",
     "job",
     "skyline_text",
     "trial_log",

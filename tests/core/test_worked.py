@@ -14,7 +14,7 @@ WITHOUT = {
     "bringup", "build", "compare", "computer", "follow_up", "repair_faults", "uses_proved",
     "household", "household_move", "lineup_run", "update", "wireless",
     "deliveries", "diary", "job", "joints", "kit_list", "learnt", "lifts",
-    "lineup_request", "listen",
+    "lineup_request", "listen", "outer_address",
     "measures",
     "mount_choice", "peak_faults", "position_entry", "sites", "skyline_text", "sound",
     "trial_columns", "trial_log", "trial_preview", "visit_days", "waits",

@@ -135,6 +135,43 @@ def test_the_desk_refuses_a_call_without_a_lock_and_keeps_what_it_agrees_to(crew
     assert len(weak["job"]["facts"]["bringup"]["lineup_log"]) == 1
 
 
+def test_the_gateway_is_asked_and_what_it_shows_is_kept_with_the_job(crew, bench):
+    number = "2026-106"
+    steps_done(crew, number)
+    devices = [{"id": f"d{at}", "name": f"device {at}", "joined": at == 0} for at in range(9)]
+    told = {
+        "powered_where": "bench",
+        "activation_code": "9WRT-41KD",
+        "router_plan": "keep",
+        "wifi_name": "Reedbank",
+        "home_devices": devices,
+        "outer_address": "",
+    }
+    assert change(crew, number, **PLUGGED, **told).status_code == 200
+    url = f"/api/jobs/{number}/device/router"
+    dark = post(crew, url, {"send": True}).json()
+    assert (dark["told"]["powered"], dark["told"]["wifi_name"]) == (False, "")
+    on = post(crew, f"/api/jobs/{number}/device/power", {"on": True})
+    assert on.status_code == 200, on.json()
+    sent = post(crew, f"/api/jobs/{number}/device/entries")
+    assert sent.json()["telemetry"]["activation_code_entered"], sent.json()
+    assert wait_for(lambda: post(crew, f"/api/jobs/{number}/device/poll").json()["telemetry"]["state"] == "online")
+    assert post(crew, url, {"send": True}).json()["told"]["wifi_name"] == "Reedbank"
+    assert wait_for(lambda: len(post(crew, url).json()["told"]["joined"]) > 3)
+    kept = post(crew, url).json()
+    facts = kept["job"]["facts"]["bringup"]
+    assert facts["outer_address"] == kept["told"]["outer_address"]
+    assert {one["name"] for one in facts["home_devices"] if one["joined"]} == {"device 0", *kept["told"]["joined"]}
+    shown = {one["code"]: one["level"] for view in kept["job"]["assessment"]["stations"] for one in view["findings"]}
+    assert (shown["bringup.outer"], shown["bringup.injector"]) == ("clear", "clear")
+    wrong = change(crew, number, outer_address="their router")
+    assert (wrong.status_code, "100.71.4.9" in wrong.content.decode()) == (422, True)
+
+
+def wait_for(so, tries=200):
+    return any(so() or time.sleep(0.05) for _ in range(tries))
+
+
 def test_a_panel_is_reached_by_the_stand_in_too(crew, bench):
     told = post(crew, "/api/jobs/2026-106/device/poll")
     assert told.status_code == 200, told.content

@@ -137,7 +137,7 @@ def test_a_refused_change_leaves_no_trace(crew):
 
 
 def told(now_s, level_db):
-    return SimpleNamespace(now_s=now_s, level_db=level_db, input_dbm=-45.0, restart_count=0)
+    return SimpleNamespace(now_s=now_s, level_db=level_db, input_dbm=-45.0, restart_count=0, powered=True, injector="")
 
 
 def test_telemetry_is_kept_but_is_no_change_in_the_journal(db):
@@ -198,9 +198,10 @@ def test_a_panels_job_whole_is_small_and_what_is_left_out_stays_with_the_server(
     url = "/api/jobs/2026-106"
     whole = crew.get(url)
     told = whole.json()
-    assert (
-        len(whole.content) < 113_000
-    )  # with the house's words about pointing; of which a change sends what it changes
+    assert len(whole.content) < 116_000  # with the house's words; of which a change sends what it changes
+    over_the_air = crew.get(url, headers={"Accept-Encoding": "gzip"})
+    assert over_the_air["Content-Encoding"] == "gzip"
+    assert len(over_the_air.content) < 40_000
     assert told["trial_event_count"] > 100
     assert told["facts"]["sky"]["trial"]["events"] == []
     before = Job.objects.get(number="2026-106").docs.get(station="sky").data["trial"]["events"]

@@ -105,6 +105,7 @@ NEW = {
     "blocks",
     "links",
     "network_id",
+    "injector_lights",
     "plane",
     "transmit_plane",
     "sends",

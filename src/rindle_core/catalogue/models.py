@@ -12,7 +12,15 @@ from rindle_core.catalogue.build_steps import BuildStep
 from rindle_core.catalogue.crew import Member, Team
 from rindle_core.catalogue.fixings import Fixing
 from rindle_core.catalogue.guides import PeakGuide, ScrewLink
-from rindle_core.catalogue.modem import BringUpState, DeskContact, ModemAccess, ModemEntry, NetworkService, Router
+from rindle_core.catalogue.modem import (
+    BringUpState,
+    DeskContact,
+    InjectorLight,
+    ModemAccess,
+    ModemEntry,
+    NetworkService,
+    Router,
+)
 from rindle_core.catalogue.mounts import MountKind
 from rindle_core.catalogue.panel import Panel
 from rindle_core.catalogue.parts import Joint, Part, PartKind
@@ -341,6 +349,9 @@ class Terminal(Model):
     )
     access: ModemAccess | None = Field(default=None, description="How a computer reaches its page; None: it has none")
     router: Router | None = Field(default=None, description="Its own router; None: it has none")
+    injector_lights: list[InjectorLight] = Field(
+        default_factory=list, max_length=6, description="Of the box that feeds it up the data cable; empty: it has none"
+    )
     entries: list[ModemEntry]
     blocks: list[Block] = Field(default_factory=list, max_length=20, description="The boxes of its block diagram")
     links: list[BlockLink] = Field(default_factory=list, max_length=40, description="What is plugged where")

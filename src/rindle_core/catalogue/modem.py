@@ -189,6 +189,17 @@ class ModemAccess(Model):
     sign_in: str = Field(default="", max_length=120, description="Whether its page asks who you are")
 
 
+InjectorSays = Literal["load", "no_load", "too_much", "dark"]
+
+
+class InjectorLight(Model):
+    """A rhythm of the light on the box that sends current up the data cable."""
+
+    rhythm: Rhythm
+    says: InjectorSays
+    means: str = Field(min_length=1, max_length=200, description="And what to do about it")
+
+
 class Router(Model):
     """What the terminal's own router can do."""
 
@@ -235,6 +246,8 @@ __all__ = [
     "BringUpState",
     "DeskContact",
     "EntrySource",
+    "InjectorLight",
+    "InjectorSays",
     "Light",
     "LightShape",
     "ModemAccess",

@@ -12,6 +12,8 @@ from rindle_core.catalogue.phrase import Phrase
 Sign = Literal[
     "supply_on_hold",
     "volts_low",
+    "injector_no_load",
+    "injector_too_much",
     "cable_loss_on_hold",
     "input_low",
     "beam_touched",
@@ -39,6 +41,8 @@ Sign = Literal[
 SIGNS: dict[Sign, tuple[str, str]] = {  # as it is told when it is there, and when it is not
     "supply_on_hold": ("the voltage worked out for this run is too low", "the voltage worked out is enough"),
     "volts_low": ("the voltage measured at the dish end is too low", "the voltage measured at the dish end is enough"),
+    "injector_no_load": ("the injector’s light shows no load", "the injector’s light shows a load"),
+    "injector_too_much": ("the injector’s light shows too much current", "the injector’s light shows no excess"),
     "cable_loss_on_hold": ("the cable loses more than it may", "the cable’s loss is in order"),
     "input_low": ("the level at the modem’s input is too low", "the level at the modem’s input is in order"),
     "beam_touched": ("something stands in the beam by what was read at Sky", "the beam is free by what was read"),
@@ -67,6 +71,8 @@ SIGNS: dict[Sign, tuple[str, str]] = {  # as it is told when it is there, and wh
 USUAL_SHARES: dict[Sign, float] = {
     "supply_on_hold": 0.03,
     "volts_low": 0.01,
+    "injector_no_load": 0.02,
+    "injector_too_much": 0.01,
     "cable_loss_on_hold": 0.03,
     "input_low": 0.03,
     "beam_touched": 0.03,

@@ -99,6 +99,7 @@ MODULE_OF = {
     "computer": "stations.bringup.computer",
     "radio_figures": "stations.bringup.radio",
     "lineup_run": "stations.bringup.lineup",
+    "outer_address": "stations.bringup.outer",
     "household": "stations.bringup.household",
     "two_lines": "stations.bringup.two_lines",
     "wireless": "stations.bringup.move",

@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from typing import Literal
 
 Fault = Literal["", "malformed", "network", "broadcast", "outside", "the_modems", "taken", "loopback", "multicast"]
+Outer = Literal["", "none", "shared", "private", "public"]
 Address = ipaddress.IPv4Address
 Net = ipaddress.IPv4Network
 
@@ -17,6 +18,21 @@ def address_of(text: str) -> Address | None:
         return ipaddress.IPv4Address(text.strip())
     except ValueError:
         return None
+
+
+_OUTER: tuple[tuple[Outer, tuple[str, ...]], ...] = (
+    ("none", ("0.0.0.0/8", "169.254.0.0/16")),  # RFC 1122, RFC 3927: nobody gave it one
+    ("shared", ("100.64.0.0/10",)),  # RFC 6598: between an operator and its customers
+    ("private", ("10.0.0.0/8", "172.16.0.0/12", "192.168.0.0/16")),  # RFC 1918: behind another box
+)
+
+
+def outer_kind(text: str) -> Outer:
+    """What a gateway's outer address tells of the line before it; empty where it is none that a line can have."""
+    known = address_of(text)
+    if known is None or known.is_loopback or known.is_multicast or int(known) >= int(Address("240.0.0.0")):
+        return ""
+    return next((kind for kind, nets in _OUTER if any(known in ipaddress.IPv4Network(one) for one in nets)), "public")
 
 
 def prefix_of(mask: str) -> int | None:
@@ -76,4 +92,4 @@ def free_address(modem: str, prefix_bits: int, taken: Iterable[str] = ()) -> str
     return ""
 
 
-__all__ = ["Fault", "address_of", "fault_of", "free_address", "net_of", "prefix_of"]
+__all__ = ["Fault", "Outer", "address_of", "fault_of", "free_address", "net_of", "outer_kind", "prefix_of"]

@@ -28,9 +28,11 @@ from rindle_bench.config import (
     TerminalConfig,
 )
 from rindle_bench.pages import PageAddress
+from rindle_bench.router import RouterAsk, RouterTold
 from rindle_core.catalogue.models import Terminal
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.model import Model
+from rindle_core.stations.bringup.home import service_of
 from rindle_server.errors import Conflict, DeviceDown
 
 _SAMPLES = 5
@@ -81,6 +83,10 @@ class TerminalLink(Protocol):
 
     def page(self) -> PageAddress:
         """Where its own page is."""
+        ...
+
+    def router(self, asked: RouterAsk) -> RouterTold:
+        """What the gateway of the house shows; with `send` it is told its part first."""
         ...
 
     def set_faults(self, faults: dict[BenchFault, float]) -> Telemetry:
@@ -174,6 +180,10 @@ class SimulatedTerminalLink:
         """Where the simulated modem's page is, on its own loopback address."""
         return PageAddress.model_validate_json(self._content("POST", "/page", None))
 
+    def router(self, asked: RouterAsk) -> RouterTold:
+        """What the simulated gateway shows."""
+        return RouterTold.model_validate_json(self._content("POST", "/router", asked))
+
 
 _PANEL_LEVEL_DB = 12.0  # of a panel with a free sky: it aims itself, or stands as it was set
 
@@ -261,6 +271,10 @@ def _modem_side(facts: JobInput, terminal: Terminal) -> dict[str, Any]:
         "carrier_most_min": desk.carrier_most_min if desk else 5.0,
         "feed_isolation_db": terminal.feed_isolation_db or 38.0,
         "terminal_id": facts.brief.terminal_id,
+        "injector": bool(terminal.injector_lights),
+        "own_router": terminal.router is not None,
+        "shared_address": service_of(facts).shared_address is not False,
+        "joins_wait_s": 60.0 * (terminal.router.joins_wait_min if terminal.router else 2.0),
     }
 
 

@@ -42,6 +42,10 @@ class DeviceTold(Protocol):
     def input_dbm(self) -> float | None: ...  # noqa: D102
     @property
     def restart_count(self) -> int: ...  # noqa: D102
+    @property
+    def powered(self) -> bool: ...  # noqa: D102
+    @property
+    def injector(self) -> str: ...  # noqa: D102
 
 
 def find(number: str) -> models.Job:
@@ -120,6 +124,7 @@ def _note(draft: Draft, states: list[dict[str, Any]], told: DeviceTold) -> None:
         device_level_db=told.level_db,
         device_input_dbm=told.input_dbm,
         self_restart_count=told.restart_count,
+        injector_light=told.injector if told.powered else "",
         **news,
     )
 

@@ -986,6 +986,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/outer_address": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_outer_address"];
+        put?: never;
+        /** What a gateway's outer address tells of the line before it */
+        post: operations["calc_outer_address"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/panel_attitude": {
         parameters: {
             query?: never;
@@ -2685,6 +2703,26 @@ export interface paths {
          * @description Turns, waits, and keeps a reading of level against the screw's counter.
          */
         post: operations["rindle_server_jobs_device_api_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/device/router": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask Router
+         * @description Asks the gateway of the plan. Its outer address and who has joined are kept, as if somebody had read them off.
+         */
+        post: operations["rindle_server_jobs_router_api_ask_router"];
         delete?: never;
         options?: never;
         head?: never;
@@ -7782,6 +7820,12 @@ export interface components {
              */
             in_front_clear: boolean;
             /**
+             * Light of the injector
+             * @default
+             * @enum {string}
+             */
+            injector_light: "" | "off" | "steady" | "slow" | "fast";
+            /**
              * Installation mode
              * @description It does not send by itself in it
              * @default
@@ -7883,6 +7927,12 @@ export interface components {
              * @default
              */
             online_terminal_code: string;
+            /**
+             * Outer address of the gateway
+             * @description As its page shows it, on the side of the line
+             * @default
+             */
+            outer_address: string;
             /**
              * The customer’s router
              * @default
@@ -8017,6 +8067,8 @@ export interface components {
             home_net?: string | null;
             /** Nobody in front, nobody at the feed */
             in_front_clear?: boolean | null;
+            /** Light of the injector */
+            injector_light?: ("" | "off" | "steady" | "slow" | "fast") | null;
             /**
              * Installation mode
              * @description It does not send by itself in it
@@ -8068,6 +8120,11 @@ export interface components {
             online_satellite_code?: string | null;
             /** Terminal of the job when the first state came */
             online_terminal_code?: string | null;
+            /**
+             * Outer address of the gateway
+             * @description As its page shows it, on the side of the line
+             */
+            outer_address?: string | null;
             /** The customer’s router */
             own_router_name?: string | null;
             /** A page far away opens */
@@ -8509,6 +8566,7 @@ export interface components {
              *           ],
              *           "name": "Too little voltage at the outdoor unit",
              *           "shows": {
+             *             "injector_too_much": 0.1,
              *             "level_none": 0.3,
              *             "restarts": 0.7,
              *             "supply_on_hold": 0.7,
@@ -8529,6 +8587,8 @@ export interface components {
              *           ],
              *           "name": "A plug is loose, wet or in the wrong socket",
              *           "shows": {
+             *             "injector_no_load": 0.45,
+             *             "injector_too_much": 0.5,
              *             "input_low": 0.85,
              *             "level_none": 0.8,
              *             "plugs_open": 0.75,
@@ -12946,7 +13006,7 @@ export interface components {
              * Signs
              * @description Signs without a share of their own
              */
-            signs?: ("supply_on_hold" | "volts_low" | "cable_loss_on_hold" | "input_low" | "beam_touched" | "level_none" | "level_short" | "letter_missing" | "letter_wrong" | "entry_missing" | "entry_differs" | "readback_differs" | "position_off" | "hand_other" | "skew_off" | "isolation_low" | "peak_open" | "plugs_open" | "meter_in" | "code_missing" | "code_wrong" | "desk_open" | "carrier_on" | "restarts" | "desk_not_ready")[];
+            signs?: ("supply_on_hold" | "volts_low" | "injector_no_load" | "injector_too_much" | "cable_loss_on_hold" | "input_low" | "beam_touched" | "level_none" | "level_short" | "letter_missing" | "letter_wrong" | "entry_missing" | "entry_differs" | "readback_differs" | "position_off" | "hand_other" | "skew_off" | "isolation_low" | "peak_open" | "plugs_open" | "meter_in" | "code_missing" | "code_wrong" | "desk_open" | "carrier_on" | "restarts" | "desk_not_ready")[];
             /**
              * States
              * @description Codes of states that it can hold up
@@ -13668,6 +13728,7 @@ export interface components {
              *           ],
              *           "name": "Too little voltage at the outdoor unit",
              *           "shows": {
+             *             "injector_too_much": 0.1,
              *             "level_none": 0.3,
              *             "restarts": 0.7,
              *             "supply_on_hold": 0.7,
@@ -13688,6 +13749,8 @@ export interface components {
              *           ],
              *           "name": "A plug is loose, wet or in the wrong socket",
              *           "shows": {
+             *             "injector_no_load": 0.45,
+             *             "injector_too_much": 0.5,
              *             "input_low": 0.85,
              *             "level_none": 0.8,
              *             "plugs_open": 0.75,
@@ -18625,7 +18688,7 @@ export interface components {
              * Sign
              * @enum {string}
              */
-            sign: "supply_on_hold" | "volts_low" | "cable_loss_on_hold" | "input_low" | "beam_touched" | "level_none" | "level_short" | "letter_missing" | "letter_wrong" | "entry_missing" | "entry_differs" | "readback_differs" | "position_off" | "hand_other" | "skew_off" | "isolation_low" | "peak_open" | "plugs_open" | "meter_in" | "code_missing" | "code_wrong" | "desk_open" | "carrier_on" | "restarts" | "desk_not_ready";
+            sign: "supply_on_hold" | "volts_low" | "injector_no_load" | "injector_too_much" | "cable_loss_on_hold" | "input_low" | "beam_touched" | "level_none" | "level_short" | "letter_missing" | "letter_wrong" | "entry_missing" | "entry_differs" | "readback_differs" | "position_off" | "hand_other" | "skew_off" | "isolation_low" | "peak_open" | "plugs_open" | "meter_in" | "code_missing" | "code_wrong" | "desk_open" | "carrier_on" | "restarts" | "desk_not_ready";
             /**
              * Speaks
              * @enum {string}
@@ -19878,6 +19941,7 @@ export interface components {
              *           ],
              *           "name": "Too little voltage at the outdoor unit",
              *           "shows": {
+             *             "injector_too_much": 0.1,
              *             "level_none": 0.3,
              *             "restarts": 0.7,
              *             "supply_on_hold": 0.7,
@@ -19898,6 +19962,8 @@ export interface components {
              *           ],
              *           "name": "A plug is loose, wet or in the wrong socket",
              *           "shows": {
+             *             "injector_no_load": 0.45,
+             *             "injector_too_much": 0.5,
              *             "input_low": 0.85,
              *             "level_none": 0.8,
              *             "plugs_open": 0.75,
@@ -24544,6 +24610,27 @@ export interface components {
             then: string;
         };
         /**
+         * InjectorLight
+         * @description A rhythm of the light on the box that sends current up the data cable.
+         */
+        InjectorLight: {
+            /**
+             * Means
+             * @description And what to do about it
+             */
+            means: string;
+            /**
+             * Rhythm
+             * @enum {string}
+             */
+            rhythm: "off" | "steady" | "slow" | "fast" | "single";
+            /**
+             * Says
+             * @enum {string}
+             */
+            says: "load" | "no_load" | "too_much" | "dark";
+        };
+        /**
          * Instrument
          * @description A compass or clinometer of the crew, with its checks.
          */
@@ -24873,6 +24960,12 @@ export interface components {
              */
             head_turned_deg: number;
             home?: components["schemas"]["HouseholdResult"] | null;
+            /**
+             * Injector Means
+             * @description What the injector's light means; empty: nobody looked
+             * @default
+             */
+            injector_means: string;
             instruments: components["schemas"]["InstrumentsResult"] | null;
             joints?: components["schemas"]["JointsResult"] | null;
             kit_list?: components["schemas"]["KitListResult"] | null;
@@ -25062,6 +25155,7 @@ export interface components {
              *       "home_devices": [],
              *       "home_net": "",
              *       "in_front_clear": false,
+             *       "injector_light": "",
              *       "install_mode": "",
              *       "laptop_address": "",
              *       "laptop_back": false,
@@ -25082,6 +25176,7 @@ export interface components {
              *       "old_gateway": "",
              *       "online_satellite_code": "",
              *       "online_terminal_code": "",
+             *       "outer_address": "",
              *       "own_router_name": "",
              *       "page_works": "",
              *       "power_checks": [],
@@ -29742,6 +29837,7 @@ export interface components {
              *             ],
              *             "name": "Too little voltage at the outdoor unit",
              *             "shows": {
+             *               "injector_too_much": 0.1,
              *               "level_none": 0.3,
              *               "restarts": 0.7,
              *               "supply_on_hold": 0.7,
@@ -29762,6 +29858,8 @@ export interface components {
              *             ],
              *             "name": "A plug is loose, wet or in the wrong socket",
              *             "shows": {
+             *               "injector_no_load": 0.45,
+             *               "injector_too_much": 0.5,
              *               "input_low": 0.85,
              *               "level_none": 0.8,
              *               "plugs_open": 0.75,
@@ -34950,6 +35048,7 @@ export interface components {
              *           ],
              *           "name": "Too little voltage at the outdoor unit",
              *           "shows": {
+             *             "injector_too_much": 0.1,
              *             "level_none": 0.3,
              *             "restarts": 0.7,
              *             "supply_on_hold": 0.7,
@@ -34970,6 +35069,8 @@ export interface components {
              *           ],
              *           "name": "A plug is loose, wet or in the wrong socket",
              *           "shows": {
+             *             "injector_no_load": 0.45,
+             *             "injector_too_much": 0.5,
              *             "input_low": 0.85,
              *             "level_none": 0.8,
              *             "plugs_open": 0.75,
@@ -38653,6 +38754,7 @@ export interface components {
              *           ],
              *           "name": "Too little voltage at the outdoor unit",
              *           "shows": {
+             *             "injector_too_much": 0.1,
              *             "level_none": 0.3,
              *             "restarts": 0.7,
              *             "supply_on_hold": 0.7,
@@ -38673,6 +38775,8 @@ export interface components {
              *           ],
              *           "name": "A plug is loose, wet or in the wrong socket",
              *           "shows": {
+             *             "injector_no_load": 0.45,
+             *             "injector_too_much": 0.5,
              *             "input_low": 0.85,
              *             "level_none": 0.8,
              *             "plugs_open": 0.75,
@@ -42009,6 +42113,7 @@ export interface components {
              *           ],
              *           "name": "Too little voltage at the outdoor unit",
              *           "shows": {
+             *             "injector_too_much": 0.1,
              *             "level_none": 0.3,
              *             "restarts": 0.7,
              *             "supply_on_hold": 0.7,
@@ -42029,6 +42134,8 @@ export interface components {
              *           ],
              *           "name": "A plug is loose, wet or in the wrong socket",
              *           "shows": {
+             *             "injector_no_load": 0.45,
+             *             "injector_too_much": 0.5,
              *             "input_low": 0.85,
              *             "level_none": 0.8,
              *             "plugs_open": 0.75,
@@ -46851,6 +46958,48 @@ export interface components {
             /** Outages */
             outages: components["schemas"]["TrialEvent"][];
         };
+        /** OuterAddressOutcome */
+        OuterAddressOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["OuterResult"];
+        };
+        /**
+         * OuterInput
+         * @description What the gateway's page shows, and what was told of the service before.
+         */
+        OuterInput: {
+            /** Address */
+            address: string;
+            /**
+             * Plan
+             * @description Which box is the gateway
+             * @default
+             * @enum {string}
+             */
+            plan: "" | "keep" | "bypass" | "second";
+            /**
+             * Shared Told
+             * @description Whether the stores say that the service shares addresses
+             */
+            shared_told?: boolean | null;
+        };
+        /**
+         * OuterResult
+         * @description What that address tells.
+         */
+        OuterResult: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "" | "none" | "shared" | "private" | "public";
+            /**
+             * Shared
+             * @description Whether somebody before the house translates; None: this address does not tell it
+             */
+            shared: boolean | null;
+        };
         /**
          * PageAddress
          * @description Where a terminal's page is.
@@ -48384,6 +48533,7 @@ export interface components {
              *           ],
              *           "name": "Too little voltage at the outdoor unit",
              *           "shows": {
+             *             "injector_too_much": 0.1,
              *             "level_none": 0.3,
              *             "restarts": 0.7,
              *             "supply_on_hold": 0.7,
@@ -48404,6 +48554,8 @@ export interface components {
              *           ],
              *           "name": "A plug is loose, wet or in the wrong socket",
              *           "shows": {
+             *             "injector_no_load": 0.45,
+             *             "injector_too_much": 0.5,
              *             "input_low": 0.85,
              *             "level_none": 0.8,
              *             "plugs_open": 0.75,
@@ -53638,6 +53790,7 @@ export interface components {
              *           ],
              *           "name": "Too little voltage at the outdoor unit",
              *           "shows": {
+             *             "injector_too_much": 0.1,
              *             "level_none": 0.3,
              *             "restarts": 0.7,
              *             "supply_on_hold": 0.7,
@@ -53658,6 +53811,8 @@ export interface components {
              *           ],
              *           "name": "A plug is loose, wet or in the wrong socket",
              *           "shows": {
+             *             "injector_no_load": 0.45,
+             *             "injector_too_much": 0.5,
              *             "input_low": 0.85,
              *             "level_none": 0.8,
              *             "plugs_open": 0.75,
@@ -57043,6 +57198,60 @@ export interface components {
             two_lines: boolean;
         };
         /**
+         * RouterOrder
+         * @description Whether the plan and the name of the wireless net are put in before it is asked.
+         */
+        RouterOrder: {
+            /**
+             * Send
+             * @default false
+             */
+            send: boolean;
+        };
+        /**
+         * RouterOut
+         * @description What it shows, with the job as it then stands.
+         */
+        RouterOut: {
+            job: components["schemas"]["JobOut"];
+            told: components["schemas"]["RouterTold"];
+        };
+        /**
+         * RouterTold
+         * @description What its page shows.
+         */
+        RouterTold: {
+            /**
+             * Joined
+             * @description Of the house's devices
+             */
+            joined?: string[];
+            /**
+             * Outer Address
+             * @description Empty: the line gave none yet
+             * @default
+             */
+            outer_address: string;
+            /** Powered */
+            powered: boolean;
+            /**
+             * Simulated
+             * @default true
+             */
+            simulated: boolean;
+            /**
+             * Takes Hold S
+             * @description Until what was put in is in effect, terminal time
+             * @default 0
+             */
+            takes_hold_s: number;
+            /**
+             * Wifi Name
+             * @default
+             */
+            wifi_name: string;
+        };
+        /**
          * Satellite
          * @description A satellite on the geostationary arc. Longitude east positive.
          */
@@ -59965,6 +60174,7 @@ export interface components {
              *           ],
              *           "name": "Too little voltage at the outdoor unit",
              *           "shows": {
+             *             "injector_too_much": 0.1,
              *             "level_none": 0.3,
              *             "restarts": 0.7,
              *             "supply_on_hold": 0.7,
@@ -59985,6 +60195,8 @@ export interface components {
              *           ],
              *           "name": "A plug is loose, wet or in the wrong socket",
              *           "shows": {
+             *             "injector_no_load": 0.45,
+             *             "injector_too_much": 0.5,
              *             "input_low": 0.85,
              *             "level_none": 0.8,
              *             "plugs_open": 0.75,
@@ -64057,6 +64269,7 @@ export interface components {
              *           ],
              *           "name": "Too little voltage at the outdoor unit",
              *           "shows": {
+             *             "injector_too_much": 0.1,
              *             "level_none": 0.3,
              *             "restarts": 0.7,
              *             "supply_on_hold": 0.7,
@@ -64077,6 +64290,8 @@ export interface components {
              *           ],
              *           "name": "A plug is loose, wet or in the wrong socket",
              *           "shows": {
+             *             "injector_no_load": 0.45,
+             *             "injector_too_much": 0.5,
              *             "input_low": 0.85,
              *             "level_none": 0.8,
              *             "plugs_open": 0.75,
@@ -67562,6 +67777,13 @@ export interface components {
              */
             fault_count: number;
             /**
+             * Injector
+             * @description Light of its injector; empty: it has none
+             * @default
+             * @enum {string}
+             */
+            injector: "" | "off" | "steady" | "slow" | "fast";
+            /**
              * Input Dbm
              * @description Level at the modem's input
              */
@@ -67724,6 +67946,11 @@ export interface components {
              * @description Empty: nobody counts them here
              */
             in_stock_count?: number | null;
+            /**
+             * Injector Lights
+             * @description Of the box that feeds it up the data cable; empty: it has none
+             */
+            injector_lights?: components["schemas"]["InjectorLight"][];
             /**
              * Joints
              * @description How its parts hold each other
@@ -69410,6 +69637,7 @@ export interface components {
              *           ],
              *           "name": "Too little voltage at the outdoor unit",
              *           "shows": {
+             *             "injector_too_much": 0.1,
              *             "level_none": 0.3,
              *             "restarts": 0.7,
              *             "supply_on_hold": 0.7,
@@ -69430,6 +69658,8 @@ export interface components {
              *           ],
              *           "name": "A plug is loose, wet or in the wrong socket",
              *           "shows": {
+             *             "injector_no_load": 0.45,
+             *             "injector_too_much": 0.5,
              *             "input_low": 0.85,
              *             "level_none": 0.8,
              *             "plugs_open": 0.75,
@@ -74285,7 +74515,7 @@ export interface components {
              * Sign
              * @enum {string}
              */
-            sign: "supply_on_hold" | "volts_low" | "cable_loss_on_hold" | "input_low" | "beam_touched" | "level_none" | "level_short" | "letter_missing" | "letter_wrong" | "entry_missing" | "entry_differs" | "readback_differs" | "position_off" | "hand_other" | "skew_off" | "isolation_low" | "peak_open" | "plugs_open" | "meter_in" | "code_missing" | "code_wrong" | "desk_open" | "carrier_on" | "restarts" | "desk_not_ready";
+            sign: "supply_on_hold" | "volts_low" | "injector_no_load" | "injector_too_much" | "cable_loss_on_hold" | "input_low" | "beam_touched" | "level_none" | "level_short" | "letter_missing" | "letter_wrong" | "entry_missing" | "entry_differs" | "readback_differs" | "position_off" | "hand_other" | "skew_off" | "isolation_low" | "peak_open" | "plugs_open" | "meter_in" | "code_missing" | "code_wrong" | "desk_open" | "carrier_on" | "restarts" | "desk_not_ready";
             /**
              * Speaks
              * @enum {string}
@@ -76702,6 +76932,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OffsetOutcome"];
+                };
+            };
+        };
+    };
+    schema_outer_address: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_outer_address: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OuterInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OuterAddressOutcome"];
                 };
             };
         };
@@ -80129,6 +80405,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeviceOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_router_api_ask_router: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RouterOrder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RouterOut"];
                 };
             };
         };

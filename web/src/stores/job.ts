@@ -644,6 +644,7 @@ export const useJob = defineStore('job', () => {
     skyline,
     editSkylines,
     addPoints,
+    arrived,
     enterState,
     forgetStates,
     lookAtStates,

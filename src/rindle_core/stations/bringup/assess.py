@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.catalogue.models import Terminal
-from rindle_core.catalogue.modem import DeskContact, NetworkService
+from rindle_core.catalogue.modem import RHYTHMS, DeskContact
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.part import AimPart
@@ -12,7 +12,8 @@ from rindle_core.stations.bringup.computer import ComputerInput, ComputerResult,
 from rindle_core.stations.bringup.custom_carrier import judge_custom_carrier
 from rindle_core.stations.bringup.entries_told import EntriesInput, EntriesResult, modem_entries
 from rindle_core.stations.bringup.findings import BENCH, BROWSE, METER, POWER_CHECKS, SATELLITE, UNTOLD
-from rindle_core.stations.bringup.home import home_of, lines_of, moving_of, old_stays, wireless_of
+from rindle_core.stations.bringup.home import home_of, lines_of, moving_of, old_stays, service_of, wireless_of
+from rindle_core.stations.bringup.injector import judge_injector, shown_by
 from rindle_core.stations.bringup.known import call_sheet, known_of, told_of
 from rindle_core.stations.bringup.ladder import ladder
 from rindle_core.stations.bringup.lineup import LineupRunInput, LineupRunResult, lineup_run
@@ -46,12 +47,6 @@ def desk_of(job: JobInput) -> DeskContact | None:
     """The operations desk of the job's network."""
     network = job.picks.satellite or job.picks.constellation
     return network.desk if network else None
-
-
-def service_of(job: JobInput) -> NetworkService:
-    """What the job's network gives beyond the terminal."""
-    network = job.picks.satellite or job.picks.constellation
-    return network.service if network else NetworkService()
 
 
 def checks_of(job: JobInput, terminal: Terminal) -> list[PowerCheckRow]:
@@ -237,11 +232,13 @@ def assess(context: Context) -> Outcome[BringUpPart]:
             rules=job.picks.rules,
         )
     )
+    light = shown_by(terminal.injector_lights, told.injector_light)
     part = BringUpPart(
         bringup=way.result,
         transmit=transmit,
         power_waits_for=power_waits_for(job),
         checks_before_power=checks,
+        injector_means=f"{RHYTHMS[light.rhythm]}: {light.means}" if light else "",
         told_entries=entries.result,
         laptop=laptop.result if laptop else None,
         radio_stages=radio.result,
@@ -265,6 +262,7 @@ def assess(context: Context) -> Outcome[BringUpPart]:
             *judge_interlock(job, transmit),
             *judge_who_may(job),
             *_judge_checks(job, checks, transmit.powered),
+            *judge_injector(terminal.injector_lights, told.injector_light),
             *(laptop.findings if laptop else []),
             *entries.findings,
             *_judge_untold(entries.result, online),

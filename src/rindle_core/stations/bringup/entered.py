@@ -10,6 +10,7 @@ from rindle_core.kernel.errors import InputError
 from rindle_core.stations.belongs import Belongs
 from rindle_core.stations.bringup.entries_told import OWN
 from rindle_core.stations.bringup.findings import CAME_UP_AS
+from rindle_core.stations.bringup.outer import OuterInput, outer_address
 from rindle_core.stations.entries import JobInput
 
 
@@ -40,6 +41,9 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
         raise InputError.one(
             "powered_where", "changes only while it is switched off: its states belong to where it was"
         )
+    if change.get("outer_address"):
+        whole["outer_address"] = change["outer_address"].strip()
+        outer_address(OuterInput(address=whole["outer_address"]))  # refuses what is none
     if change.get("beam_letter"):
         whole["beam_letter"] = change["beam_letter"].upper()
     for name in OWN:

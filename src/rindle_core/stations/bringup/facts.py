@@ -56,6 +56,19 @@ class BringUpFacts(Facts):
     meter_fitted: Annotated[
         YesNo, Entry("Meter in the line", hint="With its short cables", choices={**_YES_NO, "no": "no, or out again"})
     ] = ""
+    injector_light: Annotated[
+        Literal["", "off", "steady", "slow", "fast"],
+        Entry(
+            "Light of the injector",
+            choices={
+                "": "not looked",
+                "off": "off",
+                "steady": "steady",
+                "slow": "flashes slowly",
+                "fast": "flashes fast",
+            },
+        ),
+    ] = ""
     dish_end_v: Annotated[
         float | None, Entry("Voltage at the dish end", hint="Measured under load, by somebody who may")
     ] = Field(default=None, ge=0, le=120)
@@ -140,6 +153,10 @@ class BringUpFacts(Facts):
     router_plan: Annotated[RouterPlan, Entry("Gateway", choices=ROUTER_PLANS)] = ""
     line_plan: Annotated[LinePlan, Entry("Two lines", choices=LINE_PLANS)] = ""
     new_line_percent: Annotated[float | None, Entry("Share of the new line")] = Field(default=None, ge=0, le=100)
+    outer_address: Annotated[
+        str,
+        Entry("Outer address of the gateway", hint="As its page shows it, on the side of the line", placeholder="100.71.4.9"),
+    ] = Field(default="", max_length=60)
     own_router_name: Annotated[str, Entry("The customer’s router")] = Field(default="", max_length=60)
     new_gateway: Annotated[str, Entry("Gateway of the new line", placeholder="10.71.0.1")] = Field(
         default="", max_length=40

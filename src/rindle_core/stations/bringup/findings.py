@@ -178,6 +178,19 @@ NET_NEED = Kind(
     "bringup.net.{}", "a need of the customer under the gateway chosen", against="met", at="bringup.router_plan"
 )
 TRANSLATED = Kind("bringup.translated", "times that addresses are translated", against="once", at="bringup.router_plan")
+OUTER = Kind(
+    "bringup.outer",
+    "the address that the gateway has outside",
+    against="given by the line, and as the gateway chosen and the stores have it",
+    source="RFC 6598, RFC 1918, RFC 3927",
+    at="bringup.outer_address",
+)
+INJECTOR = Kind(
+    "bringup.injector",
+    "the light of the injector",
+    against="the terminal's own table",
+    at="bringup.injector_light",
+)
 HOME_NET = Kind(
     "bringup.home_net",
     "the address plan of the home net",

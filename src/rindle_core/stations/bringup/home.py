@@ -5,7 +5,9 @@ from __future__ import annotations
 from rindle_core.catalogue.house_words import by_code
 from rindle_core.catalogue.modem import NetworkService
 from rindle_core.kernel.registry import Outcome
+from rindle_core.science.addresses import outer_kind
 from rindle_core.stations.bringup.entries_told import is_masked
+from rindle_core.stations.bringup.facts import RouterPlan
 from rindle_core.stations.bringup.household import HouseholdInput, HouseholdResult, household
 from rindle_core.stations.bringup.move import (
     MoveInput,
@@ -15,6 +17,7 @@ from rindle_core.stations.bringup.move import (
     household_move,
     wireless,
 )
+from rindle_core.stations.bringup.outer import OuterInput, OuterResult, outer_address
 from rindle_core.stations.bringup.two_lines import TwoLinesInput, TwoLinesResult, two_lines
 from rindle_core.stations.entries import JobInput
 
@@ -24,11 +27,23 @@ def old_stays(job: JobInput) -> bool:
     return any(one.two_lines for one in job.picks.words.old_lines if one.code == job.brief.old_line)
 
 
+def service_of(job: JobInput) -> NetworkService:
+    """What the job's network gives beyond the terminal."""
+    network = job.picks.satellite or job.picks.constellation
+    return network.service if network else NetworkService()
+
+
 def home_of(job: JobInput, service: NetworkService) -> Outcome[HouseholdResult]:
-    """Keep, bypass or second router. An old line that stays is a need too."""
+    """Keep, bypass or second router. An old line that stays is a need too.
+
+    What the gateway's own page shows goes before what the stores say of the service.
+    """
     brief, terminal, stays = job.brief, job.picks.terminal, old_stays(job)
     needs = [*brief.needs, *(["old_line"] if stays and "old_line" not in brief.needs else [])]
-    return household(
+    seen = _outer(job, service, job.bringup.router_plan)
+    if seen is not None and seen.result.shared is not None:
+        service = service.model_copy(update={"shared_address": seen.result.shared})
+    told = household(
         HouseholdInput(
             needs=needs,
             need_names={code: need.name for code, need in by_code(job.picks.words.needs).items()},
@@ -40,6 +55,14 @@ def home_of(job: JobInput, service: NetworkService) -> Outcome[HouseholdResult]:
             plan=job.bringup.router_plan,
         )
     )
+    return Outcome(told.result, [*(seen.findings if seen else []), *told.findings])
+
+
+def _outer(job: JobInput, service: NetworkService, plan: RouterPlan) -> Outcome[OuterResult] | None:
+    """What the outer address tells; None where nobody read it, and in a record with one that is none."""
+    if not outer_kind(job.bringup.outer_address):
+        return None
+    return outer_address(OuterInput(address=job.bringup.outer_address, plan=plan, shared_told=service.shared_address))
 
 
 def lines_of(job: JobInput) -> Outcome[TwoLinesResult]:
@@ -82,4 +105,4 @@ def moving_of(job: JobInput) -> Outcome[MoveResult]:
     )
 
 
-__all__ = ["home_of", "lines_of", "moving_of", "old_stays", "wireless_of"]
+__all__ = ["home_of", "lines_of", "moving_of", "old_stays", "service_of", "wireless_of"]

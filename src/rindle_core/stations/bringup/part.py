@@ -34,6 +34,7 @@ class BringUpPart(Model):
     transmit: Transmit | None = None
     power_waits_for: list[str] = Field(default_factory=list, description="What stands against power; empty: nothing")
     checks_before_power: list[PowerCheckRow] = Field(default_factory=list)
+    injector_means: str = Field(default="", description="What the injector's light means; empty: nobody looked")
     told_entries: EntriesResult | None = None
     laptop: ComputerResult | None = None
     radio_stages: RadioResult | None = None

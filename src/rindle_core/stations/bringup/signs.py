@@ -8,6 +8,7 @@ from rindle_core.catalogue.stuck_words import Sign
 from rindle_core.kernel.findings import Level
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.bringup.entries_told import EntriesResult, EntryRow
+from rindle_core.stations.bringup.injector import shown_by
 from rindle_core.stations.bringup.lineup import LineupRunResult
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.peak.part import PeakPart
@@ -44,12 +45,15 @@ def _level_signs(context: Context, terminal: Terminal) -> dict[Sign, bool | None
     lock = terminal.lock_es_n0_db
     shown, least = job.bringup.device_input_dbm, terminal.least_input_dbm
     volts = job.bringup.dish_end_v
+    light = shown_by(terminal.injector_lights, job.bringup.injector_light)
     return {
         "level_none": None if level is None or lock is None else level < lock,
         "level_short": None
         if level is None or promised is None
         else promised - level > job.picks.rules.level_shortfall_db,
         "input_low": None if shown is None or least is None else shown < least,
+        "injector_no_load": None if light is None else light.says == "no_load",
+        "injector_too_much": None if light is None else light.says == "too_much",
         "volts_low": None if volts is None else volts < terminal.supply.least_v,
     }
 

@@ -7,6 +7,7 @@ import client, { unwrap } from '@/api/client'
 import EntryField from '@/fields/EntryField.vue'
 import Fact from '@/fields/Fact.vue'
 import WaitHere from '@/stations/WaitHere.vue'
+import GatewayAsked from '@/stations/bringup/GatewayAsked.vue'
 import { useBringUp } from '@/stations/bringup/useBringUp'
 
 const { store, job, told } = useBringUp()
@@ -62,6 +63,7 @@ const wait = computed(() => job.value.facts.picks.terminal?.router?.joins_wait_m
       <p v-if="wait" class="quiet">
         A new name and password take hold within {{ wait }} minutes; whoever is on the net falls off it then.
       </p>
+      <gateway-asked send />
       <wait-here v-if="told.wifi_name && !told.wifi_kept" code="wireless" />
       <p class="quiet">
         Kept on this machine only.

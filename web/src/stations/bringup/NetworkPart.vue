@@ -7,6 +7,7 @@ import DrawingView from '@/drawings/DrawingView.vue'
 import Fact from '@/fields/Fact.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
+import GatewayAsked from '@/stations/bringup/GatewayAsked.vue'
 import { useBringUp } from '@/stations/bringup/useBringUp'
 
 const { store, job, told } = useBringUp()
@@ -65,7 +66,11 @@ const text = computed(() => lines.value.texts.find((one) => one.code === shown.v
       >
     </section>
   </div>
-  <div class="fields"><fact at="bringup.own_router_name" /></div>
+  <div class="fields">
+    <fact at="bringup.own_router_name" />
+    <fact at="bringup.outer_address" />
+  </div>
+  <gateway-asked />
   <h2>What is plugged where</h2>
   <drawing-view name="home-wiring" />
   <p v-if="job.facts.cable.injector_place" class="quiet">The injector sits: {{ job.facts.cable.injector_place }}.</p>

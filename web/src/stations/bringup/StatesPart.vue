@@ -15,7 +15,7 @@ import { usePrefs } from '@/stores/prefs'
 
 const POLL_MS = 1000
 const LOOK_MS = 10_000
-const { store, job, told, isPanel, reach, held } = useBringUp()
+const { store, job, told, terminal, isPanel, reach, held } = useBringUp()
 const prefs = usePrefs()
 const LONG_S = 120
 const seconds = (value: number) =>
@@ -211,11 +211,15 @@ const open = ref('')
       {{ fault }}
     </p>
   </section>
+  <p v-if="job.assessment.injector_means" data-fact="bringup.injector_light">
+    <b>Injector</b> {{ job.assessment.injector_means }}
+  </p>
   <div class="fields">
     <fact v-if="!isPanel" at="bringup.install_mode" chips />
     <fact v-if="byHand && !isPanel" at="bringup.device_level_db" />
     <fact v-if="byHand && !isPanel" at="bringup.device_input_dbm" />
     <fact v-if="byHand" at="bringup.self_restart_count" />
+    <fact v-if="byHand && terminal?.injector_lights?.length" at="bringup.injector_light" chips />
     <fact v-if="online" at="bringup.page_works" chips />
   </div>
 </template>
