@@ -61,27 +61,6 @@ def test_there_is_a_terminal_of_every_family_and_of_every_variant():
     assert len({one["mast"]["least_mm"] for one in STORES if one["family"] == "A"}) == 3
 
 
-@pytest.mark.parametrize("terminal", STORES, ids=[one["code"] for one in STORES])
-def test_a_terminal_is_brought_up_by_hand(page, terminal):
-    states = on_its_bench(page, terminal)
-    page.get_by_role("button", name="I read it off the lights").click()
-    rungs = states.get_by_role("listitem")
-    for at, state in enumerate(terminal["bringup_states"]):
-        expect(rungs.nth(at)).to_contain_text(state["name"])
-        for light in state["lights"]:
-            expect(rungs.nth(at)).to_contain_text(light["name"] if light["rhythm"] != "off" else "off")
-        rungs.nth(at).get_by_role("button", name="Reached" if at else "Switched on").click()
-        expect(rungs.nth(at)).to_have_attribute("aria-current", "step")
-        if state["code"] == "boot":  # it is counted down at the head of every station, with what to do meanwhile
-            expect(page.get_by_role("timer").filter(has_text="Modem starts")).to_be_visible()
-            expect(rungs.nth(at)).to_contain_text("Meanwhile: Prepare the laptop")
-    expect(page.get_by_role("timer").filter(has_text="Modem starts")).to_have_count(0)
-    expect(rungs.nth(len(terminal["bringup_states"]) - 1)).to_contain_text("Online")
-    expect(page.get_by_role("heading", level=1)).to_contain_text("Online")
-    # Nothing stands under the findings beside the sheet.
-    assert page.get_by_role("main").evaluate("one => one.scrollWidth <= one.clientWidth")
-
-
 def on_its_top(server, number, terminal, told, headers):
     """A dish's head swung to where it has to look, and its skew set: off by what the stand-in's seed says."""
     shape = Terminal.model_validate(terminal)
@@ -124,8 +103,25 @@ def lined_up(page):
         say(DESK_STEPS[step])
 
 
+def by_hand(page, terminal, states):
+    """Every state pressed as its lights are read off."""
+    rungs = states.get_by_role("listitem")
+    for at, state in enumerate(terminal["bringup_states"]):
+        expect(rungs.nth(at)).to_contain_text(state["name"])
+        for light in state["lights"]:
+            expect(rungs.nth(at)).to_contain_text(light["name"] if light["rhythm"] != "off" else "off")
+        rungs.nth(at).get_by_role("button", name="Reached" if at else "Switched on").click()
+        expect(rungs.nth(at)).to_have_attribute("aria-current", "step")
+        if state["code"] == "boot":  # it is counted down at the head of every station, with what to do meanwhile
+            expect(page.get_by_role("timer").filter(has_text="Modem starts")).to_be_visible()
+            expect(rungs.nth(at)).to_contain_text("Meanwhile: Prepare the laptop")
+    expect(page.get_by_role("timer").filter(has_text="Modem starts")).to_have_count(0)
+    expect(rungs.nth(len(terminal["bringup_states"]) - 1)).to_contain_text("Online")
+    expect(page.get_by_role("heading", level=1)).to_contain_text("Online")
+
+
 @pytest.mark.parametrize("terminal", STORES, ids=[one["code"] for one in STORES])
-def test_a_terminal_comes_up_by_its_stand_in(page, terminal):
+def test_a_terminal_comes_up_by_its_stand_in_and_by_hand(page, terminal):
     states = on_its_bench(page, terminal)
     number = page.url.split("/jobs/")[1].split("/")[0]
     server = page.context.request
@@ -145,3 +141,12 @@ def test_a_terminal_comes_up_by_its_stand_in(page, terminal):
     expect(last).to_have_attribute("aria-current", "step")
     if terminal.get("injector_lights"):
         expect(page.get_by_role("main")).to_contain_text("Injector steady")
+    # Nothing stands under the findings beside the sheet.
+    assert page.get_by_role("main").evaluate("one => one.scrollWidth <= one.clientWidth")
+    page.get_by_role("button", name="Switch off").click()
+    if not terminal.get("panel"):  # whoever is in front now is asked anew
+        expect(page.get_by_role("button", name="Switch on")).to_be_disabled()
+    assert server.patch(f"/api/jobs/{number}/bringup", data={"in_front_clear": True}, headers=headers).ok
+    expect(page.get_by_role("button", name="Switch on")).to_be_enabled()
+    page.get_by_role("button", name="I read it off the lights").click()
+    by_hand(page, terminal, states)

@@ -41,7 +41,9 @@ def ask_router(request: HttpRequest, number: str, order: RouterOrder) -> RouterO
         wifi_kept=told.wifi_kept,
         devices=[one.name for one in told.home_devices if one.name],
     )
-    answer = link_for(number, found.facts, found.result).router(asked)
+    link = link_for(number, found.facts, found.result)
+    answer, now = link.router(asked), link.telemetry()
+    edit.note_device(job, [event.model_dump() for event in now.states_entered], now)
     news = _news(answer, facts_of(job).bringup.model_dump(mode="json", include={"outer_address", "home_devices"}))
     if news:
         edit.patch(job, "bringup", news)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The course: one winding line through nine stations; full where the work has passed, thin where it has not. */
+import { useResizeObserver } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import HeadLine from '@/frame/HeadLine.vue'
@@ -24,16 +25,14 @@ const reached = computed(() => {
 const pool = computed(() => props.stations.findIndex((one) => one.code === props.current))
 /** On a narrow screen the line is longer than the screen: the present station is brought into it. */
 const line = ref<HTMLElement | null>(null)
-watch(
-  () => props.current,
-  async () => {
-    await nextTick()
-    const [whole, here] = [line.value, line.value?.querySelector<HTMLElement>('[aria-current]')]
-    if (!whole || !here || whole.scrollWidth <= whole.clientWidth) return
-    whole.scrollLeft = here.offsetLeft + here.offsetWidth / 2 - whole.clientWidth / 2
-  },
-  { immediate: true },
-)
+const bringIn = async () => {
+  await nextTick()
+  const [whole, here] = [line.value, line.value?.querySelector<HTMLElement>('[aria-current]')]
+  if (!whole || !here || whole.scrollWidth <= whole.clientWidth) return
+  whole.scrollLeft = here.offsetLeft + here.offsetWidth / 2 - whole.clientWidth / 2
+}
+watch(() => props.current, bringIn, { immediate: true })
+useResizeObserver(line, bringIn) // a tablet is turned
 </script>
 
 <template>

@@ -30,13 +30,11 @@ const shown = computed(() =>
   ),
 )
 const line = ref<HTMLElement | null>(null)
-watch(
-  () => props.current,
-  async () => {
-    await nextTick()
-    line.value?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
-  },
-)
+const bringIn = async () => {
+  await nextTick()
+  line.value?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+}
+watch(() => props.current, bringIn)
 </script>
 
 <template>

@@ -13,6 +13,12 @@ import { useBringUp } from '@/stations/bringup/useBringUp'
 const { store, job, told } = useBringUp()
 const home = computed(() => job.value.assessment.home!)
 const lines = computed(() => job.value.assessment.lines!)
+/** What the outer address tells; it stands in the margin only where something is to be done. */
+const outer = computed(() =>
+  job.value.assessment.stations
+    .find((one) => one.code === 'bringup')
+    ?.findings.find((one) => one.code === 'bringup.outer'),
+)
 const chosen = computed(() => told.value.router_plan || home.value.proposed)
 const MET: Record<string, string> = { yes: 'met', mind: 'met, with care', no: 'not met', unknown: 'not settled' }
 const SIGN: Record<string, string> = { yes: '✓', mind: '!', no: '✕', unknown: '?' }
@@ -70,6 +76,9 @@ const text = computed(() => lines.value.texts.find((one) => one.code === shown.v
     <fact at="bringup.own_router_name" />
     <fact at="bringup.outer_address" />
   </div>
+  <p v-if="outer">
+    <b>{{ outer.message }}.</b> {{ outer.why }} {{ outer.clears_by }}
+  </p>
   <gateway-asked />
   <h2>What is plugged where</h2>
   <drawing-view name="home-wiring" />
