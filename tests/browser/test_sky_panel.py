@@ -103,7 +103,9 @@ def test_a_trial_is_timed_and_its_log_held_against_the_prediction(panel, tmp_pat
     out_percent = float(re.search(r"[Ww]ithout service:? ([\d.]+) %", heading(page).inner_text())[1])
     turn_to(page, "Trial")
     page.get_by_role("button", name="Start the trial").click()
-    expect(page.get_by_role("timer")).to_contain_text("0 h 00 min")
+    timers = page.get_by_role("timer")
+    expect(timers.filter(has_text=re.compile(r"^0 h 00 min$"))).to_be_visible()
+    expect(timers.filter(has_text="Trial run for the map of obstructions: 1")).to_be_visible()  # at every station
     page.get_by_role("button", name="End the trial").click()
     page.get_by_role("button", name="Take the trial out").click()
     page.get_by_role("button", name="Take it out").press("Enter")

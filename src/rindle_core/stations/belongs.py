@@ -26,7 +26,7 @@ class Belongs:
     room: str
     kind: Kind
     what: str
-    rows: tuple[str, ...]
+    rows: tuple[str, ...]  # lists, or a single entry that is evidence too
     told: Mapping[str, str]
     place: tuple[str, ...] = ()  # the facts that keep latitude and longitude; empty: it is of no place
     counts: Callable[[Any], bool] = every

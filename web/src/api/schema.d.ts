@@ -7918,6 +7918,11 @@ export interface components {
              */
             old_gateway: string;
             /**
+             * Constellation of the job when the first state came
+             * @default
+             */
+            online_constellation_code: string;
+            /**
              * Satellite of the job when the first state came
              * @default
              */
@@ -8116,6 +8121,8 @@ export interface components {
             new_line_percent?: number | null;
             /** Gateway of the old line */
             old_gateway?: string | null;
+            /** Constellation of the job when the first state came */
+            online_constellation_code?: string | null;
             /** Satellite of the job when the first state came */
             online_satellite_code?: string | null;
             /** Terminal of the job when the first state came */
@@ -25174,6 +25181,7 @@ export interface components {
              *       "new_gateway": "",
              *       "new_line_percent": null,
              *       "old_gateway": "",
+             *       "online_constellation_code": "",
              *       "online_satellite_code": "",
              *       "online_terminal_code": "",
              *       "outer_address": "",

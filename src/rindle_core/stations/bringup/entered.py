@@ -26,9 +26,13 @@ def _raised(job: JobInput, code: str, value: str) -> str:
 BELONGS = Belongs(
     room="bringup",
     kind=CAME_UP_AS,
-    what="The states",
-    rows=("states_entered",),
-    told={"online_satellite_code": "satellite_code", "online_terminal_code": "terminal_code"},
+    what="The states, and the gateway’s address,",
+    rows=("states_entered", "outer_address"),
+    told={
+        "online_satellite_code": "satellite_code",
+        "online_constellation_code": "constellation_code",
+        "online_terminal_code": "terminal_code",
+    },
 )
 
 

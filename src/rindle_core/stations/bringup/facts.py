@@ -129,6 +129,9 @@ class BringUpFacts(Facts):
     online_satellite_code: Annotated[str, Entry("Satellite of the job when the first state came")] = Field(
         default="", max_length=40
     )
+    online_constellation_code: Annotated[str, Entry("Constellation of the job when the first state came")] = Field(
+        default="", max_length=40
+    )
     online_terminal_code: Annotated[str, Entry("Terminal of the job when the first state came")] = Field(
         default="", max_length=40
     )
@@ -155,7 +158,11 @@ class BringUpFacts(Facts):
     new_line_percent: Annotated[float | None, Entry("Share of the new line")] = Field(default=None, ge=0, le=100)
     outer_address: Annotated[
         str,
-        Entry("Outer address of the gateway", hint="As its page shows it, on the side of the line", placeholder="100.71.4.9"),
+        Entry(
+            "Outer address of the gateway",
+            hint="As its page shows it, on the side of the line",
+            placeholder="100.71.4.9",
+        ),
     ] = Field(default="", max_length=60)
     own_router_name: Annotated[str, Entry("The customer’s router")] = Field(default="", max_length=60)
     new_gateway: Annotated[str, Entry("Gateway of the new line", placeholder="10.71.0.1")] = Field(

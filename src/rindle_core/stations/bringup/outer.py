@@ -58,6 +58,13 @@ def _judge(given: OuterInput, kind: Outer) -> Finding:
             "It made one up, or has none: nothing behind it reaches the net.",
             clears_by="See that the terminal is online, then start the gateway again.",
         )
+    if kind in ("public", "shared") and given.plan == "second":
+        return OUTER(
+            Level.MIND,
+            "The second router has the line’s own address",
+            "Then the terminal’s own router stands before it no more: its bypass is on.",
+            clears_by="Say bypass instead, or switch the bypass off and read the address anew.",
+        )
     if kind == "public":
         other = " The stores say that this service shares addresses; what was seen counts." if given.shared_told else ""
         return OUTER(Level.CLEAR, "The gateway has an address of its own in the net", f"Ports can be opened.{other}")

@@ -11,9 +11,10 @@ from rindle_core.catalogue.modem import InjectorLight
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
 from rindle_core.science.addresses import outer_kind
+from rindle_core.stations.bringup.entered import entered
 from rindle_core.stations.bringup.injector import judge_injector
 from rindle_core.stations.bringup.outer import OuterInput, outer_address
-from tests.core.test_joins import PANEL, come_to, found
+from tests.core.test_joins import PANEL, come_to, found, job
 
 
 @given(st.ip_addresses(v=4))
@@ -66,6 +67,8 @@ def test_what_was_seen_goes_before_what_the_stores_say():
 def test_a_private_address_is_right_behind_a_second_router_and_nowhere_else():
     assert told("192.168.1.20", "second") == (Level.CLEAR, None)
     assert told("192.168.1.20", "bypass") == (Level.MIND, None)
+    assert told("203.0.113.7", "bypass") == (Level.CLEAR, False)
+    assert told("203.0.113.7", "second") == (Level.MIND, False)  # then it is no second router
     assert told("192.168.1.20", "keep") == (Level.MIND, True)
     assert told("169.254.1.1")[0] is Level.HOLD
     with pytest.raises(InputError, match=r"100\.71\.4\.9 is accepted"):
@@ -80,6 +83,25 @@ def test_a_camera_is_reached_from_outside_as_the_gateways_address_has_it():
     assert cameras() is Level.MIND  # the stores say that this service shares addresses
     assert cameras(outer_address="203.0.113.7") is Level.CLEAR
     assert cameras(outer_address="100.71.4.9") is Level.MIND
+
+
+def test_an_address_that_was_read_on_another_network_clears_nothing():
+    """The panel's job changes its constellation afterwards; a dish's its satellite in the same way."""
+    fresh = job(PANEL, states_entered=[], online_terminal_code="", online_satellite_code="")
+    kept = {name: value for name, value in entered({"outer_address": " 203.0.113.7 "}, fresh).items() if value}
+    assert kept["outer_address"] == "203.0.113.7"
+    assert kept["online_constellation_code"] == PANEL["constellation_code"]
+    own = {"needs": ["cameras"], "router_plan": "bypass", "own_router_name": "Their own", **kept}
+
+    def levels(**more):
+        return {one.level for one in found(come_to(PANEL, **own, **more), "bringup").values()}
+
+    assert Level.CLEAR in levels()
+    other = found(come_to(PANEL, **own, constellation_code="other"), "bringup")
+    assert other["bringup.came_up_as"].level is Level.UNKNOWN
+    assert Level.CLEAR not in {one.level for one in other.values()}
+    gone = entered({"outer_address": ""}, job(PANEL, **{**kept, "states_entered": []}))
+    assert gone["online_constellation_code"] is None
 
 
 LIGHTS = [

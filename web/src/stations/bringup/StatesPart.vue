@@ -81,7 +81,7 @@ const open = ref('')
     station="bringup"
     code="bringup.came_up_as"
     label="They are of the terminal of the job now"
-    @said="store.patch({ online_satellite_code: '', online_terminal_code: '' })"
+    @said="store.patch({ online_satellite_code: '', online_constellation_code: '', online_terminal_code: '' })"
   />
   <device-panel v-if="reach && !told.powered_at">
     <div class="row">
