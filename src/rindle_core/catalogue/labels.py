@@ -414,6 +414,7 @@ LABELS: dict[str, str] = {
     "span_turns": "Travel each way",
     "spanner": "Spanner",
     "spare": "Worth a spare",
+    "spares_aloft_percent": "Spare small parts above ground",
     "spot": "Where it is drawn",
     "spread_deg": "Spread of the planes",
     "starts": "Waits that it begins",

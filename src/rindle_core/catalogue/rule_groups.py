@@ -40,7 +40,8 @@ RULE_GROUPS: dict[str, tuple[str, ...]] = {
     "Earth": ("earth_wire_mm2", "bond_mohm", "ground_ohm"),
     "Peak and proof": (
         "peak_certain_share", "peak_fall_db", "second_pass_db", "level_shortfall_db", "side_lobe_least_db",
-        "side_lobe_most_db", "preset_skew_deg", "rim_loss_db", "hold_db", "stuck_share", "wanted_run_count",
+        "side_lobe_most_db", "preset_skew_deg", "spares_aloft_percent",
+        "rim_loss_db", "hold_db", "stuck_share", "wanted_run_count",
         "run_spread_share", "run_span_h", "gain_sure_percent", "currency",
     ),
     "Bring-up and network": ("settle_min", "transmit_left_db", "password_bits", "keep_secrets"),

@@ -47,6 +47,9 @@ class HouseRules(Model):
         default=0.1, ge=0, le=3, description="What a spare feed's body may take from the main beam"
     )
     service_loop_m: float = Field(default=0.7, ge=0, le=10, description="Loop left at the dish so ends can be remade")
+    spares_aloft_percent: float = Field(
+        default=10.0, ge=0, le=100, description="Spare small parts of those that are handled above ground, at least one"
+    )
     rim_loss_db: float = Field(
         default=0.5, gt=0, le=6, description="Loss of a warped reflector under which it is built with"
     )

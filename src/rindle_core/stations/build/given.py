@@ -118,6 +118,7 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
         ready=job.picks.words.readiness,
         found=job.build.kit_found,
         layers_searched=job.build.layers_searched,
+        rules=job.picks.rules,
         begun=bool(job.build.step_marks) or job.brief.done_by == "owner",  # an owner has no van
     )
 

@@ -15,13 +15,16 @@ from rindle_core.catalogue.mounts import MountPiece
 from rindle_core.catalogue.parts import Joint, Part
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.stations.build.findings import KIT, VAN
 from rindle_core.stations.cable.dress import Consumable, Cut
 from rindle_core.stations.lists import shortened
 
-KitGroup = Literal["terminal", "mount", "fasteners", "fixings", "cable", "consumables", "tools", "instruments", "ready"]
+KitGroup = Literal[
+    "terminal", "mount", "fasteners", "fixings", "cable", "consumables", "tools", "aloft", "instruments", "ready"
+]
 KIT_GROUPS: dict[KitGroup, str] = {
     "terminal": "The terminal’s box",
     "mount": "The mount",
@@ -30,11 +33,12 @@ KIT_GROUPS: dict[KitGroup, str] = {
     "cable": "Cable",
     "consumables": "Used up",
     "tools": "Tools",
+    "aloft": "Up there: what can fall",
     "instruments": "Instruments, checked",
     "ready": "Ready before leaving",
 }
 BOX: tuple[KitGroup, ...] = ("terminal", "mount", "fasteners", "fixings", "cable")  # without these nothing is begun
-_COMES_BACK: tuple[KitGroup, ...] = ("tools", "instruments", "ready")
+_COMES_BACK: tuple[KitGroup, ...] = ("tools", "aloft", "instruments", "ready")
 KitState = Literal["there", "short", "damaged", "usable"]
 KIT_STATES: dict[KitState, str] = {
     "there": "there",
@@ -71,6 +75,7 @@ class KitListInput(Model):
     ready: list[Phrase] = Field(default_factory=list, max_length=40)
     found: list[KitFound] = Field(default_factory=list, max_length=400)
     layers_searched: bool = Field(default=False, description="Whether every layer of the packing was lifted")
+    rules: HouseRules = DEFAULT_RULES
     begun: bool = Field(default=False, description="Whether the work has begun: the van is not asked about any more")
 
 
@@ -160,8 +165,26 @@ def _van(given: KitListInput) -> list[KitRow]:
     named = [*given.tools, *(tool for step in given.steps for tool in step.tools)]
     tools = {_slug(one): one for one in reversed(named)}
     rows += [_row("tools", f"{tool[0].upper()}{tool[1:]}", 1) for tool in sorted(tools.values(), key=str.casefold)]
+    rows += _aloft(given)
     rows += [_row("instruments", one.name, 1, cue=one.text) for one in given.instruments]
     return rows + [_row("ready", one.name, 1, cue=one.text) for one in given.ready]
+
+
+def _aloft(given: KitListInput) -> list[KitRow]:
+    """What is in the hand above ground: each tool on a lanyard, and spares of the small parts handled there."""
+    up = [one for one in given.steps if one.at_height_min > 0]
+    tools: dict[str, list[str]] = {}
+    for step in up:
+        for tool in step.tools:
+            tools.setdefault(f"{tool[0].upper()}{tool[1:]}, on a lanyard", []).append(step.title.lower())
+    handled = {code for step in up for code in step.sets}
+    share = given.rules.spares_aloft_percent / 100.0
+    rows = [_row("aloft", name, 1, cue=f"to {shortened(titles)}") for name, titles in sorted(tools.items())]
+    for one in _fasteners(joint for joint in given.joints if joint.key in handled):
+        name = f"Spare {one.name[0].lower()}{one.name[1:]}, in a closed pocket"
+        cue = f"{one.amount:g} are handled up there: nuts run on by two turns on the ground"
+        rows.append(_row("aloft", name, max(1, math.ceil(share * one.amount)), cue=cue))
+    return rows
 
 
 @register("kit_list", "Bill of parts, bolts, washers, nuts, fixings, cable, tools and what is used up", KitListInput,

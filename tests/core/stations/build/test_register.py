@@ -201,3 +201,35 @@ def test_two_crossed_strings_tell_the_warp():
     assert levels(told)["build.rim"] is Level.HOLD
     assert levels(rim_check(RimInput(gap_mm=1.9, frequency_ghz=20.0)))["build.rim"] is Level.CLEAR
     assert levels(rim_check(RimInput(gap_mm=2.0, frequency_ghz=12.0)))["build.rim"] is Level.CLEAR
+
+
+def test_what_is_in_the_hand_above_ground_is_on_a_lanyard_and_its_small_parts_have_spares():
+    joints_up = [
+        {"code": "clamp", "name": "Clamp", "size_mm": 8, "length_mm": 40, "count": 12, "nut": "flanged nut"},
+        {"code": "arm", "name": "Arm", "size_mm": 6, "length_mm": 20, "count": 4, "nut": "nut"},
+    ]
+    steps = [
+        {"code": "arm", "title": "Fit the arm", "sets": {"arm": "tight"}, "tools": ["hex key"]},
+        {
+            "code": "lift",
+            "title": "Lift it",
+            "sets": {"clamp": "snug"},
+            "tools": ["spanner", "rope"],
+            "at_height_min": 8,
+        },
+        {"code": "lock", "title": "Lock it", "tools": ["spanner"], "at_height_min": 4},
+    ]
+
+    def aloft(**rules):
+        given = {"joints": joints_up, "steps": steps, "rules": rules}
+        rows = kit_list(KitListInput.model_validate(given)).result.rows
+        return {one.name: (one.amount, one.cue) for one in rows if one.group == "aloft"}
+
+    told = aloft()
+    assert {name for name in told if "lanyard" in name} == {"Rope, on a lanyard", "Spanner, on a lanyard"}
+    assert told["Spanner, on a lanyard"][1] == "to lift it, lock it"
+    bolt, nut = "Spare bolt M8 × 40 mm, in a closed pocket", "Spare flanged nut M8, in a closed pocket"
+    assert (told[bolt][0], told[nut][0]) == (2, 2)  # a tenth of twelve, and no less than that
+    assert not any("M6" in name for name in told)  # that is done on the ground
+    assert aloft(spares_aloft_percent=0)[nut][0] == 1
+    assert aloft(spares_aloft_percent=50)[nut][0] == 6

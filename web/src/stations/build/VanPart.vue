@@ -24,8 +24,7 @@ const day = computed(() => store.job?.facts.brief.date ?? '')
     >
   </p>
   <p class="quiet">
-    Reckoned from terminal, mount, cable and steps. What can fall: nuts run on by two turns on the ground, tools on
-    lanyards, spares in a closed pocket.
+    Reckoned from terminal, mount, cable and steps; what can fall from those that are done above ground.
   </p>
   <bill-rows v-for="one in groups" :key="one.code" :name="one.name" :rows="one.rows" />
 </template>

@@ -7,8 +7,9 @@ export const KIT_GROUPS: Record<string, string> = {
   cable: 'Cable',
   consumables: 'Used up',
   tools: 'Tools',
+  aloft: 'Up there: what can fall',
   instruments: 'Instruments, checked',
   ready: 'Ready before leaving',
 }
 export const BOX = ['terminal', 'mount', 'fasteners', 'fixings', 'cable']
-export const VAN = ['consumables', 'tools', 'instruments', 'ready']
+export const VAN = ['consumables', 'tools', 'aloft', 'instruments', 'ready']
