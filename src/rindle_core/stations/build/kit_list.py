@@ -171,12 +171,12 @@ def _van(given: KitListInput) -> list[KitRow]:
 
 
 def _aloft(given: KitListInput) -> list[KitRow]:
-    """What is in the hand above ground: each tool on a lanyard, and spares of the small parts handled there."""
+    """What is in the hand above ground: each tool secured by a lanyard or in a bag, and spares of the small parts handled there."""
     up = [one for one in given.steps if one.at_height_min > 0]
     tools: dict[str, list[str]] = {}
     for step in up:
         for tool in step.tools:
-            tools.setdefault(f"{tool[0].upper()}{tool[1:]}, on a lanyard", []).append(step.title.lower())
+            tools.setdefault(f"{tool[0].upper()}{tool[1:]}, secured", []).append(step.title.lower())
     handled = {code for step in up for code in step.sets}
     share = given.rules.spares_aloft_percent / 100.0
     rows = [_row("aloft", name, 1, cue=f"to {shortened(titles)}") for name, titles in sorted(tools.items())]

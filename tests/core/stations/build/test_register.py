@@ -226,8 +226,8 @@ def test_what_is_in_the_hand_above_ground_is_on_a_lanyard_and_its_small_parts_ha
         return {one.name: (one.amount, one.cue) for one in rows if one.group == "aloft"}
 
     told = aloft()
-    assert {name for name in told if "lanyard" in name} == {"Rope, on a lanyard", "Spanner, on a lanyard"}
-    assert told["Spanner, on a lanyard"][1] == "to lift it, lock it"
+    assert {name for name in told if "secured" in name} == {"Rope, secured", "Spanner, secured"}
+    assert told["Spanner, secured"][1] == "to lift it, lock it"
     bolt, nut = "Spare bolt M8 × 40 mm, in a closed pocket", "Spare flanged nut M8, in a closed pocket"
     assert (told[bolt][0], told[nut][0]) == (2, 2)  # a tenth of twelve, and no less than that
     assert not any("M6" in name for name in told)  # that is done on the ground

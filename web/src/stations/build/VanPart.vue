@@ -24,7 +24,8 @@ const day = computed(() => store.job?.facts.brief.date ?? '')
     >
   </p>
   <p class="quiet">
-    Reckoned from terminal, mount, cable and steps; what can fall from those that are done above ground.
+    Reckoned from terminal, mount, cable and steps; what can fall from those that are done above ground: on a lanyard,
+    in a bag, in a closed pocket.
   </p>
   <bill-rows v-for="one in groups" :key="one.code" :name="one.name" :rows="one.rows" />
 </template>
