@@ -171,7 +171,7 @@ def _van(given: KitListInput) -> list[KitRow]:
 
 
 def _aloft(given: KitListInput) -> list[KitRow]:
-    """What is in the hand above ground: each tool secured by a lanyard or in a bag, and spares of the small parts handled there."""
+    """What is in the hand above ground: each tool secured, and spares of the small parts that are handled there."""
     up = [one for one in given.steps if one.at_height_min > 0]
     tools: dict[str, list[str]] = {}
     for step in up:
