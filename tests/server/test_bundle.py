@@ -148,8 +148,19 @@ def test_codes_stay_here_unless_somebody_says_so(crew, home):
 
 
 def test_a_nameless_bundle_names_nobody(crew, home):
+    assert change(crew, "2026-103", outer_address="203.0.113.77").status_code == 200
     content = b"".join(parts(out(crew, "2026-101,2026-103", nameless=True)).values()).decode()
-    for word in ("Lithaba", "Naledi", "Mokoena", "Tsediso", "27.93", "X3-04471", "Yellow paint", "customer_lines"):
+    for word in (
+        "Lithaba",
+        "Naledi",
+        "Mokoena",
+        "Tsediso",
+        "27.93",
+        "X3-04471",
+        "Yellow paint",
+        "customer_lines",
+        "203.0.113",
+    ):
         assert word not in content, word
     told = send(crew, "take", out(crew, "2026-101", nameless=True)).json()[0]
     real, blurred = (

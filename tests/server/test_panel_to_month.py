@@ -2,6 +2,7 @@
 
 import datetime as dt
 import json
+from zoneinfo import ZoneInfo
 
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
@@ -114,7 +115,8 @@ def test_a_panel_from_its_trial_to_a_month_after_the_hand_over(crew, settings, t
     build_it(crew)
     signed = hand_over(crew, bring_up(crew))
     assert signed["record_state"] == "intact"
-    handed = dt.date.fromisoformat(signed["signed_off_at"][:10])
+    moment = dt.datetime.fromisoformat(signed["signed_off_at"])
+    handed = moment.astimezone(ZoneInfo(signed["assessment"]["zone"])).date()  # by the clocks of the site
 
     rows = {one["code"]: one for one in crew.get(at("after")).json()["result"]["follow_up"]["rows"]}
     assert dt.date.fromisoformat(rows["month"]["due_on"]) == handed + dt.timedelta(days=30)

@@ -21,7 +21,8 @@ _BLANK = {"customer", "service_wanted", "address", "place_text", "other_place_te
     "customer_objects", "witness_text", "wall_mark", "indoor_note", "reason", "earth_why_not", "address_line", "name",
     "number", "device", "source", "log_name", "left_over_note", "gust_source", "photo"}  # fmt: skip
 _DROP = {"approval_lines", "customer_lines", "installer_lines", "sky_photos", "plan_picture", "mock_up", "order_extra",
-    "crew", "team_code", "home_devices", "landmarks", "releases", "deliveries", "costs", "follows"}  # fmt: skip
+    "crew", "team_code", "home_devices", "landmarks", "releases", "deliveries", "costs", "follows",
+    "outer_address"}  # fmt: skip
 _ROUNDED = {
     "latitude_deg",
     "longitude_deg",
