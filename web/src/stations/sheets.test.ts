@@ -167,10 +167,14 @@ describe('Hand over', () => {
     const job = goldenJob('2026-101')
     const { before, after } = job.assessment.acceptance!
     const signed = words(await openSheet(HandOverSheet, job))
-    for (const one of [before!, after!])
-      expect(signed).toContain(
-        `${one.down_mbps.toFixed(1)} Mbit/s, between ${one.down_low_mbps!.toFixed(1)} Mbit/s and ${one.down_high_mbps!.toFixed(1)} Mbit/s, ${Math.floor(one.coverage_percent!)} % sure`,
+    for (const one of [before!, after!]) {
+      const [median, low, high] = [one.down_mbps, one.down_low_mbps!, one.down_high_mbps!].map((mbps) =>
+        mbps.toFixed(1),
       )
+      expect(signed).toContain(
+        `${median} Mbit/s, between ${low} Mbit/s and ${high} Mbit/s, ${Math.floor(one.coverage_percent!)} % sure`,
+      )
+    }
   })
 
   it('lists what is not shown yet, each with what shows it, and signs nothing before', async () => {

@@ -125,7 +125,8 @@ export const linkRows = (result: Schemas['LinkResult']): Row[] => {
   if (result.rain_mm_h != null)
     rows.push([
       'Rain here, by the ITU’s maps',
-      `over ${result.rain_mm_h.toFixed(0)} mm/h in 0.01 % of the year, from ${(result.rain_top_km ?? 0).toFixed(1)} km above sea; among mountains some percent off`,
+      `over ${result.rain_mm_h.toFixed(0)} mm/h in 0.01 % of the year, from ` +
+        `${(result.rain_top_km ?? 0).toFixed(1)} km above sea; among mountains some percent off`,
     ])
   for (const one of result.rain)
     rows.push([

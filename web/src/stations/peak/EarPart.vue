@@ -37,9 +37,10 @@ const next = computed(() => {
   if (!marks.length) return 'Turn down until it has fallen, a turn more, then slowly up. Mark where it comes back.'
   if (marks.at(-1)!.mark === 'back') return 'Go on turning up, slowly, until it falls. Mark that place.'
   if (!fit.value) return 'Mark where it came back on the other side.'
-  return fit.value.back_turns > 0
-    ? `The top lies midway at ${to(fit.value.top_turns)}: turn down by ${to(fit.value.back_turns)}, then up by ${to(fit.value.forward_turns)}, and say that you stand on the long tone.`
-    : `The top lies midway at ${to(fit.value.top_turns)}: turn up by ${to(fit.value.forward_turns)}, and say that you stand on the long tone.`
+  const { top_turns, back_turns, forward_turns } = fit.value
+  const way =
+    back_turns > 0 ? `down by ${to(back_turns)}, then up by ${to(forward_turns)}` : `up by ${to(forward_turns)}`
+  return `The top lies midway at ${to(top_turns)}: turn ${way}, and say that you stand on the long tone.`
 })
 </script>
 

@@ -36,6 +36,9 @@ const learnt = computed(() =>
     .filter((one) => one.found?.deg_per_turn != null),
 )
 const free = computed(() => joints.value)
+/** Which way a figure is off, in words. */
+const side = (what: string, off_deg: number) =>
+  what === 'elevation' ? (off_deg > 0 ? 'high' : 'low') : off_deg > 0 ? 'far clockwise' : 'far anticlockwise'
 </script>
 
 <template>
@@ -58,7 +61,7 @@ const free = computed(() => joints.value)
         {{
           row.ok
             ? 'near enough'
-            : `${formatQuantity(Math.abs(row.off_deg), 'deg', prefs.system)} too ${row.off_deg > 0 ? (row.what === 'elevation' ? 'high' : 'far clockwise') : row.what === 'elevation' ? 'low' : 'far anticlockwise'}`
+            : `${formatQuantity(Math.abs(row.off_deg), 'deg', prefs.system)} too ${side(row.what, row.off_deg)}`
         }}
       </p>
     </div>
