@@ -36,7 +36,7 @@ class OuterResult(Model):
 def outer_address(given: OuterInput) -> Outcome[OuterResult]:
     """By the blocks of RFC 6598 (shared), RFC 1918 (private) and RFC 3927 (none was given).
 
-    A private one is that of a second router by design, and of a bypass that is not in effect.
+    A private one is that of a second router by design; else another box stands before the gateway, and translates.
     Raises InputError for a text that is no address of a line.
     """
     kind = outer_kind(given.address)
@@ -45,7 +45,7 @@ def outer_address(given: OuterInput) -> Outcome[OuterResult]:
             "outer_address", f"{given.address!r} is no address that a line can have; such as 100.71.4.9 is accepted"
         )
     shared = {"public": False, "shared": True}.get(kind)
-    if kind == "private" and given.plan == "keep":
+    if kind == "private" and given.plan != "second":  # as it is now, nothing reaches in
         shared = True
     return Outcome(OuterResult(kind=kind, shared=shared), [_judge(given, kind)])
 

@@ -49,7 +49,16 @@ def _desk(job: JobInput) -> Iterator[BegunWait]:
     on = next((one.at for one in reversed(log) if one.step == "carrier_on"), None)
     if on is not None:
         off = next((one.at for one in log if one.step == "carrier_off" and one.at >= on), None)
-        yield BegunWait(code=_CARRIER, by="Unmodulated carrier on", started_at=on, ended_at=off)
+        desk = job.picks.satellite.desk if job.picks.satellite else None
+        most_min = desk.carrier_most_min if desk else None  # as the alarm at the head has it
+        yield BegunWait(
+            code=_CARRIER,
+            by="Unmodulated carrier on",
+            started_at=on,
+            ended_at=off,
+            lasts_min=most_min,
+            late_min=most_min,
+        )
     again = next((one.at for one in reversed(log) if one.step == "restarted"), None)
     powered = job.bringup.powered_at
     if again is not None and powered is not None:
@@ -65,12 +74,19 @@ def _desk(job: JobInput) -> Iterator[BegunWait]:
 def begun_elsewhere(job: JobInput) -> list[BegunWait]:
     """What other stations tell to have begun, the last of each kind."""
     told = [*_states(job), *_desk(job)]
-    trial, update = job.sky.trial, job.bringup
+    trial, update, rules = job.sky.trial, job.bringup, job.picks.rules
     if trial.started_at is not None:
         told.append(BegunWait(code=_TRIAL, by="Trial begun", started_at=trial.started_at, ended_at=trial.ended_at))
     if update.updated_at is not None:
         told.append(
-            BegunWait(code=_SETTLING, by="Update put in", started_at=update.updated_at, ended_at=update.settled_at)
+            BegunWait(
+                code=_SETTLING,
+                by="Update put in",
+                started_at=update.updated_at,
+                ended_at=update.settled_at,
+                lasts_min=rules.settle_min or None,  # from then on speed is judged
+                late_min=rules.settle_min * rules.stuck_share or None,
+            )
         )
     return list({one.code: one for one in told}.values())
 

@@ -66,7 +66,7 @@ def test_what_was_seen_goes_before_what_the_stores_say():
 
 def test_a_private_address_is_right_behind_a_second_router_and_nowhere_else():
     assert told("192.168.1.20", "second") == (Level.CLEAR, None)
-    assert told("192.168.1.20", "bypass") == (Level.MIND, None)
+    assert told("192.168.1.20", "bypass") == told("192.168.1.20", "") == (Level.MIND, True)
     assert told("203.0.113.7", "bypass") == (Level.CLEAR, False)
     assert told("203.0.113.7", "second") == (Level.MIND, False)  # then it is no second router
     assert told("192.168.1.20", "keep") == (Level.MIND, True)
@@ -83,6 +83,9 @@ def test_a_camera_is_reached_from_outside_as_the_gateways_address_has_it():
     assert cameras() is Level.MIND  # the stores say that this service shares addresses
     assert cameras(outer_address="203.0.113.7") is Level.CLEAR
     assert cameras(outer_address="100.71.4.9") is Level.MIND
+    own_address = {"constellation": {**PANEL["constellation"], "service": {"shared_address": False}}}
+    assert cameras(**own_address) is Level.CLEAR
+    assert cameras(**own_address, outer_address="192.168.71.20") is Level.MIND  # the bypass is not in effect
 
 
 def test_an_address_that_was_read_on_another_network_clears_nothing():

@@ -58,11 +58,15 @@ def test_carrier_restart_trial_and_settling_are_told_by_their_own_stations():
     told = begun(lineup_log=log[:1])["carrier"]
     assert (told.started_at, told.ended_at) == (at(10), None)
     assert begun(lineup_log=log)["carrier"].ended_at == at(200)
+    satellite = {**golden.read("2026-101")["facts"]["satellite"], "desk": {"name": "Desk", "carrier_most_min": 3}}
+    assert begun(lineup_log=log, satellite=satellite)["carrier"].late_min == 3  # as the alarm has it
     restarted = [*log, {"id": "again", "step": "restarted", "at": at(300)}]
     assert begun(("power", 0), ("boot", 4), lineup_log=restarted)["lineup_restart"].ended_at is None
     assert begun(("power", 0), ("boot", 310), lineup_log=restarted)["lineup_restart"].ended_at == at(310)
     assert begun(trial={"started_at": at(0), "ended_at": at(3600)})["trial"].ended_at == at(3600)
     assert begun(updated_at=at(60))["settling"].started_at == at(60)
+    rule = begun(updated_at=at(60), rules={"settle_min": 20})["settling"]
+    assert (rule.lasts_min, rule.late_min) == (20, 40)  # as the update says from when on speed is judged
     assert begun(updated_at=at(60), settled_at=at(900))["settling"].ended_at == at(900)
 
 
