@@ -6,10 +6,10 @@ import { minutesOf, siteTime, span } from '@/lib/siteClock'
 import { countdown } from '@/stations/build/rows'
 import { useJob } from '@/stores/job'
 
-const EACH_MIN = 30_000
+const EACH_MS = 1000 // what has less than an hour left is told to the second
 const SOON_MIN = 1440
 const store = useJob()
-const now = useNow({ interval: EACH_MIN })
+const now = useNow({ interval: EACH_MS })
 const timers = computed(() => {
   const days = store.job?.assessment.visit?.days
   if (!days || store.locked) return []
