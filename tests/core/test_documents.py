@@ -72,6 +72,7 @@ UNITS = (
     "days",
     "sd",
     "per_h",
+    "deg_per_s",
     "mps2",
     "per_turn",
     "per_year",

@@ -5,13 +5,15 @@ from __future__ import annotations
 # The house rules by what they are about: each is a leaf of its own.
 RULE_GROUPS: dict[str, tuple[str, ...]] = {
     "Place and aim": (
-        "compass_deg", "clinometer_deg", "clinometer_error_deg", "declination_mind_deg", "preset_elevation_deg",
+        "compass_deg", "clinometer_deg", "clinometer_error_deg", "handset_compass_deg",
+        "handset_landmark_deg", "handset_level_deg", "declination_mind_deg", "preset_elevation_deg",
         "printed_tolerance_deg", "places_apart_m", "figures_reach_m",
         "beam_edge_km", "overhead_deg", "low_elevation_deg",
         "shadow_most_deg", "level_margin_db", "shading_db", "radiation_limit_w_per_m2", "person_reach_m",
     ),
     "Sky": (
-        "clearance_deg", "assumed_obstacle_distance_m", "fresnel_share", "skyline_gap_deg", "skyline_reach_m",
+        "clearance_deg", "assumed_obstacle_distance_m", "fresnel_share", "skyline_gap_deg", "skyline_bearing_deg",
+        "skyline_reach_m",
         "place_moved_m", "growth_years",
         "scan_least_percent", "scan_wanted_percent",
     ),

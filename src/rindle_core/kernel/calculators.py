@@ -46,6 +46,8 @@ MODULE_OF = {
     "calibrate": "stations.aim.instruments",
     "read_back": "stations.aim.instruments",
     "reversal": "stations.aim.instruments",
+    "handset": "stations.aim.handset",
+    "sky_sweep": "stations.sky.sky_sweep",
     "work_order": "stations.aim.work_order",
     "apart": "stations.brief.place_files",
     "sites": "stations.aim.sites",

@@ -15,7 +15,7 @@ from pydantic.fields import FieldInfo
 Kind = Literal["number", "text", "choice", "tick", "day", "moment", "words", "rows", "kept"]
 
 _UNITS = (
-    *("deg", "db", "hz", "ms", "s", "mbps", "percent", "m", "km", "mm", "kg", "mps", "mhz", "w", "wh"),
+    *("deg_per_s", "deg", "db", "hz", "ms", "s", "mbps", "percent", "m", "km", "mm", "kg", "mps", "mhz", "w", "wh"),
     *("c", "h", "min", "years", "m_per_year", "n", "nm", "mpa", "kpa", "v", "ohm", "mohm", "mm2", "dbm"),
 )
 

@@ -204,6 +204,24 @@ class HouseRules(Model):
     clinometer_error_deg: float = Field(
         default=0.5, ge=0.05, le=5, description="Error of a clinometer's own from which it is minded"
     )
+    handset_compass_deg: float = Field(
+        default=10.0,
+        gt=0,
+        le=90,
+        description="How far off a telephone's compass is taken to be, one standard deviation",
+    )
+    handset_landmark_deg: float = Field(
+        default=2.0, gt=0, le=30, description="How far off its bearings are once a known landmark has set them"
+    )
+    handset_level_deg: float = Field(
+        default=1.0, gt=0, le=20, description="How far off its heights are while nobody has turned it end for end"
+    )
+    skyline_bearing_deg: float = Field(
+        default=5.0,
+        gt=0,
+        le=90,
+        description="How far off the bearings of a panel's skyline may be before its time without service is minded",
+    )
     skyline_gap_deg: float = Field(
         default=30.0,
         ge=5,

@@ -58,6 +58,7 @@ _WORDING: dict[str, _Wording] = {
     "days": _same(" days", 0),
     "years": _same(" years", 1),
     "per_h": _same("/h", 1),
+    "deg_per_s": _same("°/s", 1),
     "min": _same(" min", 0),
     "m": _Wording(_Side(1.0, " m", 1), _Side(1 / METRES_PER_FOOT, " ft", 1)),
     "above_sea_m": _Wording(_Side(1.0, " m", 0), _Side(1 / METRES_PER_FOOT, " ft", 0)),

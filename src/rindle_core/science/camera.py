@@ -36,6 +36,21 @@ def axes(attitude: Attitude) -> Array:
     return np.stack([math.cos(roll) * right - math.sin(roll) * up, math.sin(roll) * right + math.cos(roll) * up, ahead])
 
 
+def device_axes(alpha_deg: ArrayLike, beta_deg: ArrayLike, gamma_deg: ArrayLike) -> tuple[Array, Array, Array]:
+    """A device's own axes from the angles that browsers tell: to the right of its screen, to the screen's top, and out
+    of the screen. Each as east, north and up in the last dimension, north being the device's own.
+
+    Source: W3C Device Orientation and Motion, section 3: R = Z(alpha)·X(beta)·Y(gamma), its columns written out.
+    """
+    a, b, c = (np.radians(np.asarray(one, dtype=np.float64)) for one in (alpha_deg, beta_deg, gamma_deg))
+    (ca, sa), (cb, sb), (cc, sc) = ((np.cos(one), np.sin(one)) for one in (a, b, c))
+    return (
+        np.stack([ca * cc - sa * sb * sc, sa * cc + ca * sb * sc, -cb * sc], axis=-1),
+        np.stack([-sa * cb, ca * cb, sb + 0.0 * a], axis=-1),
+        np.stack([ca * sc + sa * sb * cc, sa * sc - ca * sb * cc, cb * cc], axis=-1),
+    )
+
+
 def attitude_of_device(alpha_deg: float, beta_deg: float, gamma_deg: float, screen_deg: float = 0.0) -> Attitude:
     """How the camera on the back of a device looks, from the angles that browsers tell; the heading is from the north
     that the device takes.
@@ -43,11 +58,7 @@ def attitude_of_device(alpha_deg: float, beta_deg: float, gamma_deg: float, scre
     Source: W3C Device Orientation and Motion, section 3 (intrinsic rotations Z-X'-Y''; x to the right of the screen, y
     to its top, z out of it); `screen_deg` is `screen.orientation.angle` of the CSSOM.
     """
-    a, b, c = (math.radians(one) for one in (alpha_deg, beta_deg, gamma_deg))
-    about_z = np.array([[math.cos(a), -math.sin(a), 0], [math.sin(a), math.cos(a), 0], [0, 0, 1]])
-    about_x = np.array([[1, 0, 0], [0, math.cos(b), -math.sin(b)], [0, math.sin(b), math.cos(b)]])
-    about_y = np.array([[math.cos(c), 0, math.sin(c)], [0, 1, 0], [-math.sin(c), 0, math.cos(c)]])
-    x, y, z = (about_z @ about_x @ about_y).T
+    x, y, z = device_axes(alpha_deg, beta_deg, gamma_deg)
     turned = math.radians(screen_deg)
     right = math.cos(turned) * x - math.sin(turned) * y
     ahead = -z
@@ -102,4 +113,4 @@ def project(
     return middle_x + focal * right / depth, middle_y - focal * up / depth, before
 
 
-__all__ = ["Attitude", "Projection", "attitude_of_device", "axes", "focal_px", "project", "view_deg"]
+__all__ = ["Attitude", "Projection", "attitude_of_device", "axes", "device_axes", "focal_px", "project", "view_deg"]

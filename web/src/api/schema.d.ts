@@ -536,6 +536,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/handset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_handset"];
+        put?: never;
+        /** What a telephone that is laid, held or sighted along measures */
+        post: operations["calc_handset"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/household": {
         parameters: {
             query?: never;
@@ -1466,6 +1484,24 @@ export interface paths {
         put?: never;
         /** Which spots about a position have a clear sky for a fixed satellite */
         post: operations["calc_sky_shift"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/sky_sweep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_sky_sweep"];
+        put?: never;
+        /** A skyline swept with a telephone's own sensors */
+        post: operations["calc_sky_sweep"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5063,6 +5099,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -5112,6 +5151,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -5522,6 +5562,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -5571,6 +5614,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -5823,6 +5867,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -5872,6 +5919,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -6179,6 +6227,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -6228,6 +6279,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -6479,6 +6531,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -6528,6 +6583,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -6651,6 +6707,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -6700,6 +6759,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -6799,6 +6859,16 @@ export interface components {
              * @description Its row; None: on the level
              */
             y_px?: number | null;
+        };
+        /**
+         * BearingsFrom
+         * @description A stretch of bearings, true, clockwise; over north `to_deg` is less.
+         */
+        BearingsFrom: {
+            /** From Deg */
+            from_deg: number;
+            /** To Deg */
+            to_deg: number;
         };
         /**
          * BegunWait
@@ -8260,6 +8330,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -8309,6 +8382,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -12259,6 +12333,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -12308,6 +12385,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -13436,6 +13514,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -13485,6 +13566,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -17078,6 +17160,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -17127,6 +17212,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -17714,6 +17800,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -17763,6 +17852,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -18218,6 +18308,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -18267,6 +18360,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -18414,6 +18508,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -18463,6 +18560,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -18809,6 +18907,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -18858,6 +18959,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -19235,6 +19337,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -19284,6 +19389,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -19541,6 +19647,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -19590,6 +19699,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -22992,6 +23102,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -23041,6 +23154,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -23369,6 +23483,275 @@ export interface components {
             waivers?: components["schemas"]["Waiver"][] | null;
             /** Watched for gaps */
             watch?: components["schemas"]["Watch"] | null;
+        };
+        /**
+         * HandsetInput
+         * @description What a device told over a moment, what of it points, and what is known of its own errors.
+         */
+        HandsetInput: {
+            /**
+             * Absolute
+             * @description Its angles count from magnetic north, not from where it began
+             * @default true
+             */
+            absolute: boolean;
+            /**
+             * Along
+             * @default edge
+             * @enum {string}
+             */
+            along: "camera" | "edge" | "face";
+            /**
+             * By Landmark
+             * @description Whether a landmark told that
+             * @default false
+             */
+            by_landmark: boolean;
+            /**
+             * Declination Deg
+             * @default 0
+             */
+            declination_deg: number;
+            /**
+             * From Vertical
+             * @description It stands in for a clinometer that reads from the vertical
+             * @default false
+             */
+            from_vertical: boolean;
+            /**
+             * Instrument Deg
+             * @description What the instrument for which it stands in reads more than is true
+             * @default 0
+             */
+            instrument_deg: number;
+            /**
+             * Landmark True Deg
+             * @description True bearing of what it points at now, where that is known
+             */
+            landmark_true_deg?: number | null;
+            /**
+             * @default {
+             *       "aim_share": 0.7,
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
+             *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "bag_mix_min": 5,
+             *       "ballast_factor": 1.5,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
+             *       "bracket_share": 0.4,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
+             *       "concrete_work_min": 60,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
+             *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
+             *       "exposure": "C",
+             *       "figures_reach_m": 2000,
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
+             *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
+             *       "growth_years": 5,
+             *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
+             *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
+             *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
+             *       "overhead_deg": 89,
+             *       "password_bits": 50,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
+             *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
+             *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
+             *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
+             *       "roof_edge_m": 2,
+             *       "run_span_h": 4,
+             *       "run_spread_share": 0.5,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
+             *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
+             *       "spares_aloft_percent": 10,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "tunnel_gap_s": 10,
+             *       "tunnel_gaps_per_h": 0.5,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /**
+             * Samples
+             * @description In the order of their times
+             */
+            samples: components["schemas"]["HandsetSample"][];
+            /**
+             * Turn Deg
+             * @description Added to bearings, by a known landmark
+             * @default 0
+             */
+            turn_deg: number;
+            /**
+             * Zero Deg
+             * @description What it reads more than is true, by the reversal test; None: not tried
+             */
+            zero_deg?: number | null;
+        };
+        /** HandsetOutcome */
+        HandsetOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["HandsetResult"];
+        };
+        /**
+         * HandsetResult
+         * @description The mean of what it told, corrected. Of an edge along a mast: it leans by `lean_deg` towards the bearing.
+         */
+        HandsetResult: {
+            /**
+             * Bearing Error Deg
+             * @description One standard deviation of a telephone's compass, or of a landmark
+             */
+            bearing_error_deg: number;
+            /**
+             * Bearing True Deg
+             * @description None: it counts from no north, or stands upright or lies level
+             */
+            bearing_true_deg: number | null;
+            /**
+             * Height Deg
+             * @description Over the horizon; of a face, of the way it looks
+             */
+            height_deg: number;
+            /** Height Error Deg */
+            height_error_deg: number;
+            /**
+             * Lean Deg
+             * @description From the vertical
+             */
+            lean_deg: number;
+            /**
+             * Reading Deg
+             * @description What the instrument for which it stands in would show
+             */
+            reading_deg: number;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "" | "past the vertical" | "leaning the other way";
+            /**
+             * Spread Deg
+             * @description Standard deviation of what it told about its mean, as an angle
+             */
+            spread_deg: number;
+            /** Steady */
+            steady: boolean;
+            /**
+             * Turn Deg
+             * @description To be added to its bearings, by the landmark at which it points
+             */
+            turn_deg: number | null;
+            /**
+             * Turn Rate Deg Per S
+             * @description The fastest that it was turned about the vertical
+             */
+            turn_rate_deg_per_s: number;
+        };
+        /**
+         * HandsetSample
+         * @description The angles that a browser tells of a device at a moment: alpha about the vertical, beta and gamma of its tilt.
+         */
+        HandsetSample: {
+            /** Alpha Deg */
+            alpha_deg: number;
+            /**
+             * At S
+             * @description Since any moment
+             */
+            at_s: number;
+            /** Beta Deg */
+            beta_deg: number;
+            /** Gamma Deg */
+            gamma_deg: number;
         };
         /**
          * Hazard
@@ -23825,6 +24208,24 @@ export interface components {
              */
             hand_kg: number;
             /**
+             * Handset Compass Deg
+             * @description How far off a telephone's compass is taken to be, one standard deviation
+             * @default 10
+             */
+            handset_compass_deg: number;
+            /**
+             * Handset Landmark Deg
+             * @description How far off its bearings are once a known landmark has set them
+             * @default 2
+             */
+            handset_landmark_deg: number;
+            /**
+             * Handset Level Deg
+             * @description How far off its heights are while nobody has turned it end for end
+             * @default 1
+             */
+            handset_level_deg: number;
+            /**
              * Hold Db
              * @description Level change allowed by lock-down and by a push
              * @default 0.2
@@ -24119,6 +24520,12 @@ export interface components {
              * @default 25
              */
             side_lobe_most_db: number;
+            /**
+             * Skyline Bearing Deg
+             * @description How far off the bearings of a panel's skyline may be before its time without service is minded
+             * @default 5
+             */
+            skyline_bearing_deg: number;
             /**
              * Skyline Gap Deg
              * @description Distance of read points about the sight-line over which a skyline counts as thinly read
@@ -24828,6 +25235,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -24877,6 +25287,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -29563,6 +29974,9 @@ export interface components {
              *         "ground_ohm": 25,
              *         "growth_years": 5,
              *         "hand_kg": 4,
+             *         "handset_compass_deg": 10,
+             *         "handset_landmark_deg": 2,
+             *         "handset_level_deg": 1,
              *         "hold_db": 0.2,
              *         "hole_apart_mm": 20,
              *         "hole_fall_percent": 5,
@@ -29612,6 +30026,7 @@ export interface components {
              *         "shadow_most_deg": 75,
              *         "side_lobe_least_db": 12,
              *         "side_lobe_most_db": 25,
+             *         "skyline_bearing_deg": 5,
              *         "skyline_gap_deg": 30,
              *         "skyline_reach_m": 5,
              *         "spares_aloft_percent": 10,
@@ -33463,6 +33878,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -33512,6 +33930,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -34158,6 +34577,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -34207,6 +34629,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -34398,6 +34821,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -34447,6 +34873,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -34774,6 +35201,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -34823,6 +35253,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -38249,6 +38680,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -38298,6 +38732,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -38571,6 +39006,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -38620,6 +39058,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -46122,6 +46561,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -46171,6 +46613,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -47835,6 +48278,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -47884,6 +48330,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -48389,6 +48836,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -48438,6 +48888,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -52210,6 +52661,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -52259,6 +52713,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -52894,6 +53349,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -52943,6 +53401,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -53263,6 +53722,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -53312,6 +53774,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -56979,6 +57442,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -57028,6 +57494,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -57159,6 +57626,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -57208,6 +57678,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -58101,6 +58572,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -58150,6 +58624,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -58443,6 +58918,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -58492,6 +58970,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -58655,6 +59134,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -58704,6 +59186,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -58960,6 +59443,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -59009,6 +59495,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -59112,6 +59599,11 @@ export interface components {
              * @description When growth breaks a rule that holds today
              */
             look_again_by?: string | null;
+            /**
+             * Matter
+             * @description The bearings that matter, true: where the terminal looks
+             */
+            matter?: components["schemas"]["BearingsFrom"][];
             /** @description The antenna in a photo of the place */
             mock_up?: components["schemas"]["MockUpResult"] | null;
             /** @description The picture under the site plan */
@@ -59469,6 +59961,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -59518,6 +60013,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -59807,6 +60303,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -59856,6 +60355,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -59924,6 +60424,213 @@ export interface components {
             spots: components["schemas"]["Spot"][];
         };
         /**
+         * SkySweepInput
+         * @description Strokes, and what is known of the device's errors; see the calculator `handset`.
+         */
+        SkySweepInput: {
+            /**
+             * Absolute
+             * @description Its angles count from magnetic north, not from where it began
+             * @default true
+             */
+            absolute: boolean;
+            /**
+             * By Landmark
+             * @description Whether a landmark told that
+             * @default false
+             */
+            by_landmark: boolean;
+            /**
+             * Declination Deg
+             * @default 0
+             */
+            declination_deg: number;
+            /**
+             * Matter
+             * @description Where the terminal looks; empty: all round
+             */
+            matter?: components["schemas"]["BearingsFrom"][];
+            /**
+             * @default {
+             *       "aim_share": 0.7,
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
+             *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "bag_mix_min": 5,
+             *       "ballast_factor": 1.5,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
+             *       "bracket_share": 0.4,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
+             *       "concrete_work_min": 60,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
+             *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
+             *       "exposure": "C",
+             *       "figures_reach_m": 2000,
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
+             *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
+             *       "growth_years": 5,
+             *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
+             *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
+             *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
+             *       "overhead_deg": 89,
+             *       "password_bits": 50,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
+             *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
+             *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
+             *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
+             *       "roof_edge_m": 2,
+             *       "run_span_h": 4,
+             *       "run_spread_share": 0.5,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
+             *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
+             *       "spares_aloft_percent": 10,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "tunnel_gap_s": 10,
+             *       "tunnel_gaps_per_h": 0.5,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /** Strokes */
+            strokes: components["schemas"]["SweepStroke"][];
+            /**
+             * Turn Deg
+             * @description Added to bearings, by a known landmark
+             * @default 0
+             */
+            turn_deg: number;
+            /**
+             * Zero Deg
+             * @description What it reads more than is true, by the reversal test; None: not tried
+             */
+            zero_deg?: number | null;
+        };
+        /** SkySweepOutcome */
+        SkySweepOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["SkySweepResult"];
+        };
+        /**
+         * SkySweepResult
+         * @description Points in the order of their bearings, and what of the circle was swept.
+         */
+        SkySweepResult: {
+            /** Bearing Error Deg */
+            bearing_error_deg: number;
+            /**
+             * Fast Percent
+             * @description Of what was swept, how much too fast to be followed
+             */
+            fast_percent: number;
+            /** Height Error Deg */
+            height_error_deg: number;
+            /** Highest Deg */
+            highest_deg: number | null;
+            /**
+             * Matter Percent
+             * @description Of the bearings where the terminal looks
+             */
+            matter_percent: number;
+            /** Points */
+            points: components["schemas"]["SkylinePoint"][];
+            /** Swept */
+            swept: components["schemas"]["BearingsFrom"][];
+            /**
+             * Swept Percent
+             * @description Of the whole circle
+             */
+            swept_percent: number;
+        };
+        /**
          * SkylinePoint
          * @description A point of the skyline as seen from the place where it was read. Azimuth true, clockwise from north.
          */
@@ -59970,6 +60677,13 @@ export interface components {
          */
         SkylineSet: {
             /**
+             * Bearings may be off by
+             * @description Empty: not told; nothing is reckoned with
+             */
+            bearing_error_deg?: number | null;
+            /** Heights may be off by */
+            height_error_deg?: number | null;
+            /**
              * Id
              * @description Given where the row is first kept
              * @default
@@ -60009,6 +60723,12 @@ export interface components {
             read_longitude_deg?: number | null;
             /** Read North M */
             read_north_m?: number | null;
+            /**
+             * Simulated
+             * @description Swept with the stand-in for a telephone: of no site at all
+             * @default false
+             */
+            simulated: boolean;
             /**
              * Terrain Ends
              * @description Where the tiles of a computed horizon ended before its reach
@@ -63382,6 +64102,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -63431,6 +64154,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -63615,6 +64339,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -63664,6 +64391,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -63777,6 +64505,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -63826,6 +64557,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -67458,6 +68190,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -67507,6 +68242,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -67686,6 +68422,11 @@ export interface components {
              * @description Of the beam
              */
             elevation_deg: number;
+            /**
+             * Fastest
+             * @description Of the head, told by a telephone that rode on it
+             */
+            fastest_deg_per_s?: number | null;
             /** From, true */
             from_deg: number;
             /**
@@ -67814,6 +68555,30 @@ export interface components {
              * @default false
              */
             too_fast: boolean;
+        };
+        /**
+         * SweepStroke
+         * @description One led line: what it followed, how far off that is, and what the device told on the way.
+         */
+        SweepStroke: {
+            /** Distance M */
+            distance_m?: number | null;
+            /**
+             * Kind
+             * @default terrain
+             * @enum {string}
+             */
+            kind: "terrain" | "building" | "tree" | "pole" | "wire";
+            /**
+             * Leafless Share
+             * @default 1
+             */
+            leafless_share: number;
+            /**
+             * Samples
+             * @description In the order of their times
+             */
+            samples: components["schemas"]["HandsetSample"][];
         };
         /**
          * SwingOrder
@@ -68647,6 +69412,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -68696,6 +69464,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -69161,6 +69930,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -69210,6 +69982,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -69400,6 +70173,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -69449,6 +70225,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -73012,6 +73789,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -73061,6 +73841,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -73556,6 +74337,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -73605,6 +74389,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -73851,6 +74636,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -73900,6 +74688,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -74098,6 +74887,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -74147,6 +74939,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -74259,6 +75052,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -74308,6 +75104,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -74510,6 +75307,9 @@ export interface components {
              *       "ground_ohm": 25,
              *       "growth_years": 5,
              *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -74559,6 +75359,7 @@ export interface components {
              *       "shadow_most_deg": 75,
              *       "side_lobe_least_db": 12,
              *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
@@ -75972,6 +76773,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FootingOutcome"];
+                };
+            };
+        };
+    };
+    schema_handset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_handset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandsetInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandsetOutcome"];
                 };
             };
         };
@@ -78364,6 +79211,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SkyShiftOutcome"];
+                };
+            };
+        };
+    };
+    schema_sky_sweep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_sky_sweep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SkySweepInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SkySweepOutcome"];
                 };
             };
         };

@@ -98,6 +98,13 @@ CLINOMETER_ERROR = Kind(
     source="Reversal test",
     at="aim.clinometer_correction_deg",
 )
+HANDSET = Kind(
+    "aim.handset",
+    "how steadily a telephone is held while it is read",
+    against="0.3°",
+    unit="deg",
+    source="Mean of the directions that it told",
+)
 END_STOP = Kind(
     "aim.end_stop",
     "where the screw would end",

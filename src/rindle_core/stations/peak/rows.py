@@ -51,6 +51,9 @@ class Sweep(Row):
     from_deg: Annotated[float, Entry("From, true")] = Field(ge=0, lt=BEYOND_CIRCLE_DEG)
     to_deg: Annotated[float, Entry("To, true", hint="Clockwise")] = Field(ge=0, lt=BEYOND_CIRCLE_DEG)
     took_s: Annotated[float | None, Entry("Took")] = Field(default=None, gt=0, le=7200)
+    fastest_deg_per_s: Annotated[
+        float | None, Entry("Fastest", hint="Of the head, told by a telephone that rode on it")
+    ] = Field(default=None, ge=0, le=1000)
     heard: Annotated[
         Literal["nothing", "call", "lock"],
         Entry("Heard or seen", choices={"nothing": "nothing", "call": "a call, no lock", "lock": "a lock"}),

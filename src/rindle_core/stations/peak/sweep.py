@@ -65,7 +65,9 @@ def _covered(given: SweepInput, elevation_deg: float, low: float, high: float, p
             continue
         begin = float(wrap_180(one.from_deg - given.azimuth_deg))
         length = (one.to_deg - one.from_deg) % 360.0
-        if one.took_s is not None and length / one.took_s > 1.2 * pace:
+        too_fast = one.took_s is not None and length / one.took_s > 1.2 * pace
+        hurried = one.fastest_deg_per_s is not None and one.fastest_deg_per_s > _LOCK_TIMES * pace
+        if too_fast or hurried:
             fast = True
             continue
         done = [was or 0.0 <= (cell - begin) % 360.0 <= length for was, cell in zip(done, cells, strict=True)]
@@ -75,7 +77,8 @@ def _covered(given: SweepInput, elevation_deg: float, low: float, high: float, p
 @register("sweep_plan", "Pace, sector and rows of the coarse search, and what is covered", SweepInput, SweepResult)
 def sweep_plan(given: SweepInput) -> Outcome[SweepResult]:
     """The beam stays on the satellite while the head turns through beamwidth/cos(elevation); the receiver needs two of
-    its lock times there. Rows at the planned elevation, then one step over and under it, and so on. Derivation: dwell
+    its lock times there; a row counts as swept while its mean keeps about that, and its fastest moment left one lock
+    time. Rows at the planned elevation, then one step over and under it, and so on. Derivation: dwell
     is width over rate; rows overlap by a fifth of the beam.
     """
     slope = max(math.cos(math.radians(given.elevation_deg)), 0.02)

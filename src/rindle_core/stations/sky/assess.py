@@ -16,6 +16,7 @@ from rindle_core.stations.sky.part import SkyAssessment, SkyPart
 from rindle_core.stations.sky.plan_picture import placed_picture
 from rindle_core.stations.sky.plan_seen import plan_of
 from rindle_core.stations.sky.positions import bearings_that_matter, position_of
+from rindle_core.stations.sky.read_error import judge_read_error
 from rindle_core.stations.sky.seen import (
     has_skyline,
     low_orbit_of,
@@ -23,6 +24,7 @@ from rindle_core.stations.sky.seen import (
     sky_of,
     surroundings,
 )
+from rindle_core.stations.sky.sky_sweep import stretches
 from rindle_core.stations.sky.surroundings import Surroundings
 from rindle_core.stations.sky.tried import judge_marginal, judge_wanted, of_the_plan, trial_of
 from rindle_core.stations.sky.unseen import judge_unseen
@@ -96,6 +98,7 @@ def assess_sky(job: JobInput) -> tuple[SkyAssessment, list[Finding]]:
         terminal_height_m=around["terminal_height_m"],
         read_height_m=around["read_height_m"],
         scanned_percent=read_percent,
+        matter=stretches(bearings_that_matter(job)),
         unread=unread,
         sun_zone_h=job.brief.clock_ahead_h,
         positions=[view for view, _ in rows],
@@ -115,6 +118,7 @@ def assess_sky(job: JobInput) -> tuple[SkyAssessment, list[Finding]]:
         *judge_wanted(job),
         *(judge_marginal(job, watched.result) if watched is not None and not unread else []),
         *judge_unseen(job, around, used, bearings_that_matter(job)),
+        *judge_read_error(job, job.sky.position_letter, used),
         *(plan.findings if plan else []),
     ]
     return result, findings

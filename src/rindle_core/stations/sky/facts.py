@@ -34,6 +34,11 @@ class SkylineSet(Row):
     read_longitude_deg: float | None = Field(default=None, ge=-180, le=180)
     read_east_m: float | None = Field(default=None, description="From the job's place as it was then")
     read_north_m: float | None = Field(default=None)
+    bearing_error_deg: Annotated[
+        float | None, Entry("Bearings may be off by", hint="Empty: not told; nothing is reckoned with")
+    ] = Field(default=None, ge=0, le=180)
+    height_error_deg: Annotated[float | None, Entry("Heights may be off by")] = Field(default=None, ge=0, le=45)
+    simulated: bool = Field(default=False, description="Swept with the stand-in for a telephone: of no site at all")
     terrain_ends: list[TerrainEnd] = Field(
         default_factory=list, max_length=72, description="Where the tiles of a computed horizon ended before its reach"
     )

@@ -19,6 +19,35 @@ SCAN = Kind(
     source="Bearings that matter with a read point within 15°",
     at="sky.skylines",
 )
+SWEPT = Kind(
+    "sky.swept",
+    "share of a swept skyline that was led too fast",
+    against="none",
+    unit="percent",
+    source="Turn about the vertical over a third of a second, at most 25°/s",
+    at="sky.skylines",
+)
+READ_ERROR = Kind(
+    "sky.read_error",
+    "angle left beyond the beam's tube where the skyline is off by as much as it may be",
+    against="0°",
+    unit="deg",
+    source="The read points moved by the errors that their skyline tells",
+    at="sky.skylines",
+)
+BEARINGS = Kind(
+    "sky.bearings",
+    "how far off the bearings of a panel's skyline may be",
+    against="house rule `skyline_bearing_deg`",
+    unit="deg",
+    source="Errors that the skyline tells",
+    at="sky.skylines",
+)
+SIMULATED = Kind(
+    "sky.simulated",
+    "whether the skyline is of the site, or of a stand-in",
+    at="sky.skylines",
+)
 TRIAL = Kind(
     "sky.trial",
     "time without service in the trial, and which to believe",

@@ -14,6 +14,7 @@ from rindle_core.stations.sky.mock_up import MockUpResult
 from rindle_core.stations.sky.plan_models import SitePlanResult
 from rindle_core.stations.sky.plan_picture import PlacedPicture
 from rindle_core.stations.sky.positions import PositionView
+from rindle_core.stations.sky.sky_sweep import BearingsFrom
 from rindle_core.stations.sky.trial import TrialResult
 from rindle_core.stations.sky.ways_out import WaysOutResult
 
@@ -26,6 +27,9 @@ class SkyAssessment(Model):
     terminal_height_m: float
     read_height_m: float | None
     scanned_percent: float = Field(description="Of the bearings that matter, how many have a read point near")
+    matter: list[BearingsFrom] = Field(
+        default_factory=list, description="The bearings that matter, true: where the terminal looks"
+    )
     unread: bool = Field(default=False, description="Whether too few of those were read to call the sky free")
     sun_zone_h: float | None = Field(
         default=None, description="Hours by which the site's clocks are before UTC on the day of the work"

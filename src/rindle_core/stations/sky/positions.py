@@ -19,6 +19,7 @@ from rindle_core.stations.sky.fixed_sky import SkyResult
 from rindle_core.stations.sky.low_orbit import LowOrbitResult, bearings_of
 from rindle_core.stations.sky.plan_judge import plan_against
 from rindle_core.stations.sky.plan_seen import on_plan, plan_input
+from rindle_core.stations.sky.read_error import judge_read_error
 from rindle_core.stations.sky.seen import candidate_of, low_orbit_of, set_for, sky_of, surroundings, terminal_height
 from rindle_core.stations.sky.stood import judge_place_moved
 from rindle_core.stations.sky.surroundings import Surroundings
@@ -36,6 +37,10 @@ class PositionView(Model):
     changes: list[PositionChange] = Field(
         default_factory=list, description="What would be otherwise than now, were it planned"
     )
+
+
+def _lower(message: str) -> str:
+    return f"{message[0].lower()}{message[1:]}"
 
 
 def position_of(job: JobInput, letter: str) -> tuple[PositionView, PositionSky]:
@@ -59,10 +64,13 @@ def position_of(job: JobInput, letter: str) -> tuple[PositionView, PositionSky]:
     unread = read_percent < job.picks.rules.scan_least_percent or judge_place_moved(job, letter)
     if unread and level is not Level.HOLD:
         level = Level.UNKNOWN  # what was not read cannot be free
-    unseen = judge_unseen(job, around, used, bearings_that_matter(job))
+    doubts = [one for one in judge_read_error(job, letter, used) if one.level is not Level.CLEAR]
+    unseen = [*judge_unseen(job, around, used, bearings_that_matter(job)), *doubts]
     if unseen and level is Level.CLEAR:
         level = Level.MIND  # nor is what nobody looked at
-    minds = [*minds, *(f"{one.message[0].lower()}{one.message[1:]}" for one in unseen)]
+    holds = [*holds, *(_lower(one.message) for one in unseen if one.level is Level.HOLD)]
+    level = Level.HOLD if any(one.level is Level.HOLD for one in unseen) else level
+    minds = [*minds, *(_lower(one.message) for one in unseen if one.level is not Level.HOLD)]
     ranked = PositionSky.model_validate(
         {
             **fields,

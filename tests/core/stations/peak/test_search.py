@@ -156,3 +156,12 @@ def test_the_sound_compares_with_the_best_so_far(live, best, since, state):
     assert told.state == state
     assert told.indicator.state == state
     assert sound(SoundInput(sounding=False, live_db=live, lock_level_db=2.0)).result.state == "silent"
+
+
+@pytest.mark.parametrize(("fastest", "covered"), [(None, True), (1.9, True), (2.1, False)])
+def test_a_row_whose_fastest_moment_left_no_lock_time_is_not_swept(fastest, covered):
+    """A beam of 2° on the horizon, 1 s to lock: 1°/s is the pace, and at 2°/s one lock time is left."""
+    row = {"elevation_deg": 0, "from_deg": 80, "to_deg": 120, "took_s": 60, "fastest_deg_per_s": fastest}
+    plan = sweep_plan(SweepInput(azimuth_deg=100, elevation_deg=0, beamwidth_deg=2, lock_s=1, swept=[Sweep(**row)]))
+    assert plan.result.pace_deg_per_s == pytest.approx(1.0)
+    assert (plan.result.rows[0].covered_share == 1.0, plan.result.rows[0].too_fast) == (covered, not covered)

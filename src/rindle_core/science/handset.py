@@ -1,0 +1,67 @@
+"""A telephone as an instrument: where its camera, its long edge or its face points, and how fast that turns."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from typing import Literal
+
+import numpy as np
+from pydantic import Field
+
+from rindle_core.kernel.geometry import Array
+from rindle_core.kernel.model import Model
+from rindle_core.science.camera import device_axes
+
+Along = Literal["camera", "edge", "face"]
+"""What of the device points: the camera on its back, its long edge towards the screen's top, or the screen itself."""
+_RATE_OVER_S = 0.3  # a turn is timed over at least so long: single samples jitter
+_STILL_S = 1e-3
+
+
+class HandsetSample(Model):
+    """The angles that a browser tells of a device at a moment: alpha about the vertical, beta and gamma of its tilt."""
+
+    at_s: float = Field(ge=0, le=1e6, description="Since any moment")
+    alpha_deg: float = Field(ge=-360, le=360)
+    beta_deg: float = Field(ge=-180, le=180)
+    gamma_deg: float = Field(ge=-180, le=180)
+
+
+def pointing(samples: Sequence[HandsetSample], along: Along, zero_deg: float = 0.0) -> Array:
+    """Where the device points at each sample, as east, north and up, north being the device's own: shape (n, 3).
+
+    `zero_deg` is what its long edge reads more than is true: its sensor sits turned in its case by that about the axis
+    to its right. Source: see `device_axes`; R·X(−zero), columns written out. The camera looks out of the back.
+    """
+    angles = np.array([(one.alpha_deg, one.beta_deg, one.gamma_deg) for one in samples], dtype=np.float64).reshape(
+        -1, 3
+    )
+    _, top, out = device_axes(*angles.T)
+    off = math.radians(zero_deg)
+    top, out = math.cos(off) * top - math.sin(off) * out, math.sin(off) * top + math.cos(off) * out
+    return {"camera": -out, "edge": top, "face": out}[along]
+
+
+def bearing_and_height_deg(ahead: Array) -> tuple[Array, Array]:
+    """Bearing from the device's own north, 0 to 360, and elevation of directions: shape (n,)."""
+    east, north, up = np.moveaxis(ahead, -1, 0)
+    return np.degrees(np.arctan2(east, north)) % 360.0, np.degrees(np.arctan2(up, np.hypot(east, north)))
+
+
+def turn_rates_deg_per_s(at_s: Array, bearing_deg: Array) -> Array:
+    """How fast the bearing turned up to each sample, over the third of a second before it; 0 where nothing is before.
+
+    `at_s` does not fall. Derivation: the unwound bearing's difference over that of the times.
+    """
+    if len(at_s) < 2:
+        return np.zeros(len(at_s))
+    unwound = np.unwrap(bearing_deg, period=360.0)
+    before = np.searchsorted(at_s, at_s - _RATE_OVER_S, side="right") - 1
+    before = np.where(before < 0, 0, before)
+    took = at_s - at_s[before]
+    rates: Array = np.where(took > _STILL_S, np.abs(unwound - unwound[before]) / np.maximum(took, _STILL_S), 0.0)
+    return rates
+
+
+__all__ = ["Along", "HandsetSample", "bearing_and_height_deg", "pointing", "turn_rates_deg_per_s"]
