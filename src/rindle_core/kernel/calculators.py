@@ -47,7 +47,7 @@ MODULE_OF = {
     "read_back": "stations.aim.instruments",
     "reversal": "stations.aim.instruments",
     "handset": "stations.aim.handset",
-    "sky_sweep": "stations.sky.sky_sweep",
+    "sky_trace": "stations.sky.sky_trace",
     "work_order": "stations.aim.work_order",
     "apart": "stations.brief.place_files",
     "sites": "stations.aim.sites",

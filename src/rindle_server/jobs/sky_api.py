@@ -11,6 +11,7 @@ from ninja import File, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import Field
 
+from rindle_bench.panorama import horizon as made_up_horizon
 from rindle_core.job import JobInput
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.errors import InputError
@@ -30,6 +31,7 @@ from rindle_server.errors import Conflict, NotThere
 from rindle_server.files import bytes_of
 from rindle_server.jobs import documents, edit
 from rindle_server.jobs.api_models import JobOut, job_out
+from rindle_server.jobs.devices import seed_of
 from rindle_server.jobs.facts import assessed, facts_of
 from rindle_server.pictures import read_picture
 from rindle_server.stores.shelf import catalogue
@@ -92,6 +94,20 @@ def export_skyline(request: HttpRequest, number: str, index: int, form: Literal[
     answer = HttpResponse(content, content_type=f"{'text/csv' if form == 'csv' else 'application/json'}; charset=utf-8")
     answer["Content-Disposition"] = f'attachment; filename="skyline-{number}-{chosen.letter or "place"}.{form}"'
     return answer
+
+
+class PracticeScene(Schema):
+    """A made-up horizon, degree by degree: bearings true, and heights."""
+
+    azimuth_deg: list[float]
+    elevation_deg: list[float]
+
+
+@router.get("/{number}/sky/practice", response=PracticeScene)
+def practice_scene(request: HttpRequest, number: str) -> PracticeScene:
+    """What the simulated telephone sees about this job: of no site at all."""
+    azimuth, elevation = zip(*made_up_horizon(seed_of(edit.find(number).number)), strict=True)
+    return PracticeScene(azimuth_deg=list(azimuth), elevation_deg=list(elevation))
 
 
 class HorizonOrder(Model):

@@ -1490,7 +1490,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/calc/sky_sweep": {
+    "/api/calc/sky_trace": {
         parameters: {
             query?: never;
             header?: never;
@@ -1498,10 +1498,10 @@ export interface paths {
             cookie?: never;
         };
         /** JSON Schemas of its input and result */
-        get: operations["schema_sky_sweep"];
+        get: operations["schema_sky_trace"];
         put?: never;
-        /** A skyline swept with a telephone's own sensors */
-        post: operations["calc_sky_sweep"];
+        /** A skyline traced with a telephone's own sensors */
+        post: operations["calc_sky_trace"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3621,6 +3621,26 @@ export interface paths {
          *     its camera's focal length and bearing are read first.
          */
         post: operations["rindle_server_jobs_sky_api_keep_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{number}/sky/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Practice Scene
+         * @description What the simulated telephone sees about this job: of no site at all.
+         */
+        get: operations["rindle_server_jobs_sky_api_practice_scene"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -6023,6 +6043,11 @@ export interface components {
              */
             azimuth_deg: number;
             /**
+             * Bearing off by at most
+             * @description Empty: not told
+             */
+            azimuth_error_deg?: number | null;
+            /**
              * Id
              * @description Given where the row is first kept
              * @default
@@ -6049,6 +6074,11 @@ export interface components {
          * @description Wanted and measured attitude of a panel that is aligned by hand. Bearings true, tilts from the zenith.
          */
         AttitudeInput: {
+            /**
+             * Azimuth Error Deg
+             * @description How far off the bearing may be; None: not told
+             */
+            azimuth_error_deg?: number | null;
             /** Measured Azimuth Deg */
             measured_azimuth_deg: number;
             /** Measured Tilt Deg */
@@ -6074,6 +6104,12 @@ export interface components {
              */
             misaligned_deg: number;
             /**
+             * Rotation Right
+             * @description The rotation knob may be made snug
+             * @default false
+             */
+            rotation_right: boolean;
+            /**
              * Scan Loss Db
              * @description At the far edge of the cone's axis: what steering by that angle costs
              */
@@ -6083,6 +6119,12 @@ export interface components {
              * @description Of the tilt knob, positive away from the zenith
              */
             tilt_deg: number;
+            /**
+             * Tilt Right
+             * @description The tilt knob may be made snug
+             * @default false
+             */
+            tilt_right: boolean;
             /**
              * Turn Deg
              * @description Of the rotation knob, clockwise positive seen from above
@@ -53505,6 +53547,16 @@ export interface components {
             on: boolean;
         };
         /**
+         * PracticeScene
+         * @description A made-up horizon, degree by degree: bearings true, and heights.
+         */
+        PracticeScene: {
+            /** Azimuth Deg */
+            azimuth_deg: number[];
+            /** Elevation Deg */
+            elevation_deg: number[];
+        };
+        /**
          * PresetInput
          * @description Figures in any order; they are judged in the order of school.
          */
@@ -60424,10 +60476,10 @@ export interface components {
             spots: components["schemas"]["Spot"][];
         };
         /**
-         * SkySweepInput
+         * SkyTraceInput
          * @description Strokes, and what is known of the device's errors; see the calculator `handset`.
          */
-        SkySweepInput: {
+        SkyTraceInput: {
             /**
              * Absolute
              * @description Its angles count from magnetic north, not from where it began
@@ -60580,7 +60632,7 @@ export interface components {
              */
             rules: components["schemas"]["HouseRules"];
             /** Strokes */
-            strokes: components["schemas"]["SweepStroke"][];
+            strokes: components["schemas"]["TraceStroke"][];
             /**
              * Turn Deg
              * @description Added to bearings, by a known landmark
@@ -60593,22 +60645,22 @@ export interface components {
              */
             zero_deg?: number | null;
         };
-        /** SkySweepOutcome */
-        SkySweepOutcome: {
+        /** SkyTraceOutcome */
+        SkyTraceOutcome: {
             /** Findings */
             findings: components["schemas"]["Finding"][];
-            result: components["schemas"]["SkySweepResult"];
+            result: components["schemas"]["SkyTraceResult"];
         };
         /**
-         * SkySweepResult
-         * @description Points in the order of their bearings, and what of the circle was swept.
+         * SkyTraceResult
+         * @description Points in the order of their bearings, and what of the circle was traced.
          */
-        SkySweepResult: {
+        SkyTraceResult: {
             /** Bearing Error Deg */
             bearing_error_deg: number;
             /**
              * Fast Percent
-             * @description Of what was swept, how much too fast to be followed
+             * @description Of what was traced, how much too fast to be followed
              */
             fast_percent: number;
             /** Height Error Deg */
@@ -60622,13 +60674,13 @@ export interface components {
             matter_percent: number;
             /** Points */
             points: components["schemas"]["SkylinePoint"][];
-            /** Swept */
-            swept: components["schemas"]["BearingsFrom"][];
+            /** Traced */
+            traced: components["schemas"]["BearingsFrom"][];
             /**
-             * Swept Percent
+             * Traced Percent
              * @description Of the whole circle
              */
-            swept_percent: number;
+            traced_percent: number;
         };
         /**
          * SkylinePoint
@@ -60725,7 +60777,7 @@ export interface components {
             read_north_m?: number | null;
             /**
              * Simulated
-             * @description Swept with the stand-in for a telephone: of no site at all
+             * @description Traced with a simulated telephone: of no site at all
              * @default false
              */
             simulated: boolean;
@@ -68557,30 +68609,6 @@ export interface components {
             too_fast: boolean;
         };
         /**
-         * SweepStroke
-         * @description One led line: what it followed, how far off that is, and what the device told on the way.
-         */
-        SweepStroke: {
-            /** Distance M */
-            distance_m?: number | null;
-            /**
-             * Kind
-             * @default terrain
-             * @enum {string}
-             */
-            kind: "terrain" | "building" | "tree" | "pole" | "wire";
-            /**
-             * Leafless Share
-             * @default 1
-             */
-            leafless_share: number;
-            /**
-             * Samples
-             * @description In the order of their times
-             */
-            samples: components["schemas"]["HandsetSample"][];
-        };
-        /**
          * SwingOrder
          * @description Degrees of the head: clockwise seen from above, and up.
          */
@@ -69168,6 +69196,30 @@ export interface components {
             pitch_hz: number;
             /** To S */
             to_s: number;
+        };
+        /**
+         * TraceStroke
+         * @description One led line: what it followed, how far off that is, and what the device told on the way.
+         */
+        TraceStroke: {
+            /** Distance M */
+            distance_m?: number | null;
+            /**
+             * Kind
+             * @default terrain
+             * @enum {string}
+             */
+            kind: "terrain" | "building" | "tree" | "pole" | "wire";
+            /**
+             * Leafless Share
+             * @default 1
+             */
+            leafless_share: number;
+            /**
+             * Samples
+             * @description In the order of their times
+             */
+            samples: components["schemas"]["HandsetSample"][];
         };
         /**
          * TrackPoint
@@ -73631,6 +73683,14 @@ export interface components {
              */
             projection: "flat" | "cylindrical";
             /**
+             * Scene
+             * @description Of a made-up horizon, where no camera shows a real one
+             */
+            scene?: [
+                number,
+                number
+            ][];
+            /**
              * Skyline
              * @description Azimuth and elevation of points that were read
              */
@@ -73677,7 +73737,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "bearing" | "elevation" | "horizon" | "ring" | "skyline";
+            kind: "bearing" | "elevation" | "horizon" | "ring" | "skyline" | "scene";
             /** Label */
             label: string;
             /** Points */
@@ -79215,7 +79275,7 @@ export interface operations {
             };
         };
     };
-    schema_sky_sweep: {
+    schema_sky_trace: {
         parameters: {
             query?: never;
             header?: never;
@@ -79237,7 +79297,7 @@ export interface operations {
             };
         };
     };
-    calc_sky_sweep: {
+    calc_sky_trace: {
         parameters: {
             query?: never;
             header?: never;
@@ -79246,7 +79306,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SkySweepInput"];
+                "application/json": components["schemas"]["SkyTraceInput"];
             };
         };
         responses: {
@@ -79256,7 +79316,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SkySweepOutcome"];
+                    "application/json": components["schemas"]["SkyTraceOutcome"];
                 };
             };
         };
@@ -82644,6 +82704,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PictureOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_sky_api_practice_scene: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeScene"];
                 };
             };
         };

@@ -130,6 +130,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
   sky: [
     leaf('points', 'Points', 'sky.skylines'),
     leaf('view', 'Verdict', 'sky.panel_azimuth_deg', 'sky.season', 'sky.ahead_years', 'brief.look_again_on'),
+    leaf('handset', 'By telephone'),
     leaf('plan', 'Plan', 'sky.things', 'sky.all_drawn', 'sky.plan_picture', 'sky.wind_rose'),
     leaf('ways', 'Ways out'),
     leaf('positions', 'Positions', 'sky.position_letter'),

@@ -15,7 +15,7 @@ from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.camera import Attitude, Projection, attitude_of_device, focal_px, project
 
-Kind = Literal["bearing", "elevation", "horizon", "ring", "skyline"]
+Kind = Literal["bearing", "elevation", "horizon", "ring", "skyline", "scene"]
 _STEPS_DEG = (5.0, 10.0, 15.0, 30.0)
 _LINES = 9.0  # about so many lines across a picture
 _BEYOND = 0.15  # of the picture's size: so far a line goes on beyond its edge
@@ -58,6 +58,9 @@ class ViewInput(Model):
     clearance_deg: float = Field(default=0.0, ge=0, le=45, description="Radius of the ring about the first target")
     skyline: list[tuple[float, float]] = Field(
         default_factory=list, max_length=2000, description="Azimuth and elevation of points that were read"
+    )
+    scene: list[tuple[float, float]] = Field(
+        default_factory=list, max_length=2000, description="Of a made-up horizon, where no camera shows a real one"
     )
 
 
@@ -160,6 +163,10 @@ def view(given: ViewInput) -> Outcome[ViewResult]:
         ring = circle_about(first.azimuth_deg, first.elevation_deg, given.clearance_deg, 73)
         lines += drawn("ring", f"{given.clearance_deg:g}° free", *ring)
     lines += [line for azimuth, up in _read_runs(given.skyline) for line in drawn("skyline", "", azimuth, up)]
+    if given.scene:
+        around, heights = (np.array(one) for one in zip(*given.scene, strict=True))
+        behind = int(np.argmin(np.abs(wrap_180(around - looks.azimuth_deg - 180.0))))  # there it may break
+        lines += drawn("scene", "", np.roll(around, -behind), np.roll(heights, -behind))
     return Outcome(
         ViewResult(
             azimuth_deg=looks.azimuth_deg,

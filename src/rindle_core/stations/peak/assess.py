@@ -44,6 +44,7 @@ def attitude_of(job: JobInput, aimed: PanelAim | None) -> Outcome[AttitudeResult
             wanted_tilt_deg=panel.tilt_deg,
             measured_azimuth_deg=read.azimuth_deg,
             measured_tilt_deg=read.tilt_deg,
+            azimuth_error_deg=read.azimuth_error_deg,
             tolerance_deg=panel.tolerance_deg,
         )
     )

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import math
+
 from pydantic import Field
 
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
-from rindle_core.kernel.findings import Finding
+from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.geometry import separation_deg, wrap_180
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
@@ -20,6 +22,9 @@ class AttitudeInput(Model):
     wanted_tilt_deg: float = Field(ge=0, le=90)
     measured_azimuth_deg: float = Field(ge=0, lt=BEYOND_CIRCLE_DEG)
     measured_tilt_deg: float = Field(ge=0, le=90)
+    azimuth_error_deg: float | None = Field(
+        default=None, ge=0, le=180, description="How far off the bearing may be; None: not told"
+    )
     tolerance_deg: float = Field(default=5.0, gt=0, le=30)
 
 
@@ -29,12 +34,20 @@ class AttitudeResult(Model):
     turn_deg: float = Field(description="Of the rotation knob, clockwise positive seen from above")
     tilt_deg: float = Field(description="Of the tilt knob, positive away from the zenith")
     misaligned_deg: float = Field(description="Angle between the two boresights")
+    rotation_right: bool = Field(default=False, description="The rotation knob may be made snug")
+    tilt_right: bool = Field(default=False, description="The tilt knob may be made snug")
     scan_loss_db: float = Field(description="At the far edge of the cone's axis: what steering by that angle costs")
 
 
 @register("panel_attitude", "How a hand-aligned panel has to be turned and tilted", AttitudeInput, AttitudeResult)
 def panel_attitude(given: AttitudeInput) -> Outcome[AttitudeResult]:
-    """Differences of bearing and tilt, and the angle between the boresights on the sphere."""
+    """Differences of bearing and tilt, and the angle between the boresights on the sphere.
+
+    A turn about the vertical moves the boresight by sin(tilt) of it. Each knob is right within the tolerance over √2,
+    so that both together keep it.
+    """
+    each = given.tolerance_deg / math.sqrt(2.0)
+    slant = math.sin(math.radians(given.wanted_tilt_deg))
     off = float(
         separation_deg(
             given.wanted_azimuth_deg,
@@ -43,8 +56,11 @@ def panel_attitude(given: AttitudeInput) -> Outcome[AttitudeResult]:
             90.0 - given.measured_tilt_deg,
         )
     )
+    turn = float(wrap_180(given.wanted_azimuth_deg - given.measured_azimuth_deg))
     result = AttitudeResult(
-        turn_deg=float(wrap_180(given.wanted_azimuth_deg - given.measured_azimuth_deg)),
+        turn_deg=turn,
+        rotation_right=abs(turn) * slant <= each,
+        tilt_right=abs(given.wanted_tilt_deg - given.measured_tilt_deg) <= each,
         tilt_deg=given.wanted_tilt_deg - given.measured_tilt_deg,
         misaligned_deg=off,
         scan_loss_db=scan_loss_db(off),
@@ -58,6 +74,17 @@ def _judge(result: AttitudeResult, given: AttitudeInput) -> Finding:
         f"Loosen, turn {abs(turn):.0f}° {'clockwise' if turn >= 0 else 'anticlockwise'} seen from above, tilt "
         f"{abs(tilt):.0f}° {'down' if tilt >= 0 else 'up'}, tighten, read again."
     )
+    doubt_deg = (given.azimuth_error_deg or 0.0) * math.sin(math.radians(given.measured_tilt_deg))
+    if result.misaligned_deg <= given.tolerance_deg < doubt_deg:
+        return ATTITUDE(
+            Level.MIND,
+            "The panel is aligned only if its compass is right",
+            "The bearing may be off by more than the panel may be.",
+            figure=doubt_deg,
+            limit=given.tolerance_deg,
+            bound="at_most",
+            clears_by="Read the bearing from the panel's own page, or set it by a landmark of known bearing.",
+        )
     return ATTITUDE.at_most(
         result.misaligned_deg,
         given.tolerance_deg,

@@ -97,6 +97,9 @@ class Attitude(Row):
     on: Annotated[dt.date, Entry("Day")]
     azimuth_deg: Annotated[float, Entry("Bearing, true")] = Field(ge=0, lt=BEYOND_CIRCLE_DEG, description="True")
     tilt_deg: Annotated[float, Entry("Tilt from the zenith")] = Field(ge=0, le=90, description="From the zenith")
+    azimuth_error_deg: Annotated[float | None, Entry("Bearing off by at most", hint="Empty: not told")] = Field(
+        default=None, ge=0, le=180
+    )
     note: Annotated[str, Entry("Note")] = Field(default="", max_length=120)
 
 

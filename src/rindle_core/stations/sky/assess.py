@@ -24,7 +24,7 @@ from rindle_core.stations.sky.seen import (
     sky_of,
     surroundings,
 )
-from rindle_core.stations.sky.sky_sweep import stretches
+from rindle_core.stations.sky.sky_trace import stretches
 from rindle_core.stations.sky.surroundings import Surroundings
 from rindle_core.stations.sky.tried import judge_marginal, judge_wanted, of_the_plan, trial_of
 from rindle_core.stations.sky.unseen import judge_unseen

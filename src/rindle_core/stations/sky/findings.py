@@ -19,9 +19,9 @@ SCAN = Kind(
     source="Bearings that matter with a read point within 15°",
     at="sky.skylines",
 )
-SWEPT = Kind(
-    "sky.swept",
-    "share of a swept skyline that was led too fast",
+TRACED = Kind(
+    "sky.traced",
+    "share of a traced skyline that was led too fast",
     against="none",
     unit="percent",
     source="Turn about the vertical over a third of a second, at most 25°/s",
@@ -45,7 +45,7 @@ BEARINGS = Kind(
 )
 SIMULATED = Kind(
     "sky.simulated",
-    "whether the skyline is of the site, or of a stand-in",
+    "whether the skyline is of the site, or was traced to practise",
     at="sky.skylines",
 )
 TRIAL = Kind(

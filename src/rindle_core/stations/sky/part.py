@@ -14,7 +14,7 @@ from rindle_core.stations.sky.mock_up import MockUpResult
 from rindle_core.stations.sky.plan_models import SitePlanResult
 from rindle_core.stations.sky.plan_picture import PlacedPicture
 from rindle_core.stations.sky.positions import PositionView
-from rindle_core.stations.sky.sky_sweep import BearingsFrom
+from rindle_core.stations.sky.sky_trace import BearingsFrom
 from rindle_core.stations.sky.trial import TrialResult
 from rindle_core.stations.sky.ways_out import WaysOutResult
 

@@ -22,8 +22,8 @@ def judge_read_error(job: JobInput, letter: str, used: SkylineSet) -> list[Findi
         return [
             SIMULATED(
                 Level.HOLD,
-                "This skyline is of a stand-in for a telephone",
-                "It was swept to practise: nothing of it stands at the site.",
+                "This skyline was traced with a simulated telephone",
+                "It was traced to practise: nothing of it stands at the site.",
                 clears_by="Choose another skyline, or take this one out and read the site's own.",
             )
         ]
@@ -47,7 +47,7 @@ def _of_panel(job: JobInput, used: SkylineSet) -> list[Finding]:
             clear="The bearings of the skyline are known well enough",
             over="The bearings of the skyline are as rough as a telephone's compass",
             why="Turned by so much, other passes are hidden than those that were counted.",
-            clears_by="Bring a landmark of known bearing to the middle, say so, and sweep anew.",
+            clears_by="Bring a landmark of known bearing to the middle, say so, and trace it anew.",
         )
     ]
 

@@ -455,3 +455,21 @@ def test_the_attitude_of_a_panel_is_set_right_by_two_knobs():
 
 def test_the_demo_shells_parse():
     assert json.loads((DEMO / "constellations.json").read_text("utf-8"))
+
+
+@pytest.mark.parametrize(("error_deg", "level"), [(None, Level.CLEAR), (10, Level.CLEAR), (20, Level.MIND)])
+def test_a_panel_that_was_read_by_a_rough_compass_is_aligned_only_if_that_is_right(error_deg, level):
+    # A tilt of 20°: 10° of bearing are 10 sin 20° = 3.4° on the sky, 20° are 6.8°; five are allowed.
+    told = {"wanted_azimuth_deg": 10, "wanted_tilt_deg": 20, "measured_azimuth_deg": 10, "measured_tilt_deg": 20}
+    assert panel_attitude(AttitudeInput(**told, azimuth_error_deg=error_deg)).findings[0].level is level
+
+
+def test_a_knob_is_right_within_the_tolerance_over_the_root_of_two():
+    # 5°/√2 = 3.54°: of the tilt itself, and of the bearing 3.54/sin 20° = 10.3°.
+    def knobs(turn, tilt):
+        told = {"wanted_azimuth_deg": 10, "wanted_tilt_deg": 20}
+        read = AttitudeInput(**told, measured_azimuth_deg=10 + turn, measured_tilt_deg=20 + tilt)
+        found = panel_attitude(read).result
+        return found.rotation_right, found.tilt_right
+
+    assert [knobs(10.2, 3.5), knobs(10.5, 3.6), knobs(10.2, -3.6)] == [(True, True), (False, False), (True, False)]

@@ -77,5 +77,5 @@ def test_a_skyline_of_the_stand_in_holds_the_station_and_its_position():
     assert (findings["sky.simulated"].level, verdict) == (Level.HOLD, "hold")
     assert not assess(job).result.may_sign_off
     compared = assess(job).result.sky_more.compared
-    assert "this skyline is of a stand-in for a telephone" in compared.ranks[0].bad
+    assert "this skyline was traced with a simulated telephone" in compared.ranks[0].bad
     assert compared.ranks[0].level is Level.HOLD

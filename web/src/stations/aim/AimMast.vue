@@ -3,11 +3,12 @@
 import { computed } from 'vue'
 import CalcPanel from '@/fields/CalcPanel.vue'
 import Fact from '@/fields/Fact.vue'
+import HandsetReading from '@/fields/HandsetReading.vue'
 import LeafPart from '@/frame/LeafPart.vue'
 import { fixed } from '@/stations/aim/rows'
 import { useAim } from '@/stations/aim/useAim'
 
-const { job, aim } = useAim()
+const { store, job, aim } = useAim()
 const num = (value: unknown) => Number(value)
 const plumb = computed(() => job.value.assessment.plumb)
 </script>
@@ -26,6 +27,14 @@ const plumb = computed(() => job.value.assessment.plumb)
       <fact at="aim.lean_deg" />
       <fact at="aim.lean_towards_deg" />
     </div>
+    <handset-reading
+      v-if="!store.locked"
+      name="Measure the lean with this telephone"
+      :given="{ along: 'edge' }"
+      how="Hold its long edge along the mast, the screen's top upwards, and turn it round the mast until the lean is greatest. Its compass is wrong beside steel: say yourself to which side the top leans."
+      :show="(one) => fixed(one.lean_deg, 1, '°')"
+      @take="store.patch({ lean_deg: Math.round(10 * $event.lean_deg) / 10 })"
+    />
     <table v-if="plumb" class="grid-table" aria-label="Out of plumb">
       <thead>
         <tr>

@@ -1,17 +1,19 @@
 <script setup lang="ts">
 /** Bearings, elevations and the satellite over a picture whose bearing is known, or over what the camera sees now. */
-import { useEventListener, useLocalStorage } from '@vueuse/core'
+import { useLocalStorage } from '@vueuse/core'
 import { NButton, NSelect } from 'naive-ui'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import client, { ApiError, calculate, type CalcResult, formOf, unwrap } from '@/api/client'
 import FilePick from '@/fields/FilePick.vue'
+import HandsetTold from '@/fields/HandsetTold.vue'
 import HeldInput from '@/fields/HeldInput.vue'
 import LeafPart from '@/frame/LeafPart.vue'
+import { anglesOf, useHandset } from '@/lib/handset'
+import { labelsOf, pathOf as path } from '@/lib/viewLines'
 import { useAim } from '@/stations/aim/useAim'
 import { pictureOf } from '@/stations/aim/picture'
 
 type View = CalcResult<'view'>
-type Line = View['lines'][number]
 const { store, job, aim, satellite } = useAim()
 const PICTURE = /\.(jpe?g|png|webp)$/i
 const pictures = computed(() => job.value.documents.filter((one) => PICTURE.test(one.name)))
@@ -51,14 +53,20 @@ const skyline = computed(() => {
   return (chosen?.points ?? []).map((one) => [one.azimuth_deg % 360, one.elevation_deg])
 })
 /** The device's angles as they came last. */
-let device: Record<string, number> | null = null
+const handset = useHandset(() => void look())
+const device = () =>
+  handset.latest.value && {
+    ...anglesOf(handset.latest.value),
+    screen_deg: handset.screen_deg(),
+    declination_deg: aim.value.declination_deg,
+  }
 const asked = () => ({
   ...size.value,
   ...looks.value,
   ...off.value,
   view_deg: live.value ? across.value : looks.value.view_deg,
   projection: live.value ? 'flat' : looks.value.projection,
-  ...(live.value && device ? { device } : {}),
+  ...(live.value && device() ? { device: device() } : {}),
   targets: targets.value,
   clearance_deg: job.value.facts.picks.rules?.clearance_deg ?? 0,
   skyline: skyline.value,
@@ -141,9 +149,8 @@ let stream: MediaStream | null = null
 const secure = typeof navigator !== 'undefined' && navigator.mediaDevices !== undefined
 async function begin(): Promise<void> {
   trouble.value = ''
-  const asks = (window.DeviceOrientationEvent ?? {}) as unknown as { requestPermission?: () => Promise<string> }
   try {
-    await asks.requestPermission?.()
+    await handset.start()
     stream = await navigator.mediaDevices.getUserMedia({ video: { facingMode: 'environment' }, audio: false })
   } catch (error) {
     trouble.value = `The browser does not give the camera: ${(error as Error).message}. Allow it for this page, or load a photo.`
@@ -151,7 +158,6 @@ async function begin(): Promise<void> {
   }
   documentId.value = null
   live.value = true
-  device = null
   said.value = 'A compass beside steel is easily ten degrees off: set it by a landmark before you believe it.'
 }
 watch(video, (element) => {
@@ -167,24 +173,9 @@ function stop(): void {
   stream?.getTracks().forEach((one) => one.stop())
   stream = null
   live.value = false
+  handset.stop()
 }
 onBeforeUnmount(stop)
-let absolute = false
-function turned(event: DeviceOrientationEvent & { webkitCompassHeading?: number }): void {
-  if (!live.value || event.alpha === null || event.beta === null || event.gamma === null) return
-  if (event.type === 'deviceorientationabsolute') absolute = true
-  else if (absolute) return // the other kind counts from where it happened to begin
-  device = {
-    alpha_deg: event.webkitCompassHeading === undefined ? event.alpha : 360 - event.webkitCompassHeading,
-    beta_deg: event.beta,
-    gamma_deg: event.gamma,
-    screen_deg: screen.orientation?.angle ?? 0,
-    declination_deg: aim.value.declination_deg,
-  }
-  void look()
-}
-useEventListener(window, 'deviceorientationabsolute' as 'deviceorientation', turned)
-useEventListener(window, 'deviceorientation', turned)
 
 /** Taken hold of, the lines are shifted: to the right turns it to the left. */
 let held: { x: number; y: number; turn_deg: number; tip_deg: number } | null = null
@@ -212,31 +203,7 @@ function setBy(name: string): void {
   said.value = `Set by ${name}: turned by ${off.value.turn_deg.toFixed(1)}°.`
 }
 
-/** Where a line's words stand: a bearing's near the foot, an elevation's near the left edge. */
-function labelAt(line: Line): { x: number; y: number } | null {
-  const { width_px: w, height_px: h } = size.value
-  const inside = line.points.filter(([x, y]) => x! > 0 && x! < w && y! > 0 && y! < h)
-  if (!inside.length) return null
-  const upright = line.kind === 'bearing'
-  const wanted = upright ? h * 0.97 : w * 0.02
-  const [x, y] = inside.reduce((best, one) => {
-    const far = (point: number[]) => Math.abs((upright ? point[1]! : point[0]!) - wanted)
-    return far(one as number[]) < far(best as number[]) ? one : best
-  }) as [number, number]
-  return { x, y }
-}
-/** The words of the lines, none over another: of two that would meet the first stands. */
-const labels = computed(() => {
-  const placed: { x: number; y: number; text: string }[] = []
-  for (const line of told.value?.lines ?? []) {
-    const at = line.label && line.kind !== 'ring' ? labelAt(line) : null
-    const near = (one: { x: number; y: number }) =>
-      Math.abs(one.x - at!.x) < letter.value * 2.8 && Math.abs(one.y - at!.y) < letter.value * 1.2
-    if (at && !placed.some(near)) placed.push({ ...at, text: line.label })
-  }
-  return placed
-})
-const path = (line: Line) => `M${line.points.map(([x, y]) => `${x},${y}`).join('L')}`
+const labels = computed(() => labelsOf(told.value?.lines ?? [], size.value, letter.value))
 const letter = computed(() => Math.max(size.value.width_px, size.value.height_px) / 46)
 const main = computed(() => told.value?.targets[0] ?? null)
 const way = computed(() => {
@@ -291,6 +258,7 @@ async function keep(): Promise<void> {
     </p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <p v-if="said" role="status">{{ said }}</p>
+    <handset-told v-if="live" :state="handset.state.value" />
     <div v-if="live || address" class="stage">
       <video v-if="live" ref="video" playsinline muted @loadedmetadata="playing" />
       <img v-else ref="image" :src="address" alt="" @load="loaded" />

@@ -2,12 +2,15 @@
 /** A panel set by hand: what its page or the instruments show, which knob to turn, and how it stood on other days. */
 import { useNow } from '@vueuse/core'
 import { NButton } from 'naive-ui'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
+import type { CalcResult } from '@/api/client'
 import Fact from '@/fields/Fact.vue'
+import HandsetReading from '@/fields/HandsetReading.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
+import { siteTime } from '@/lib/siteClock'
 import { formatQuantity } from '@/lib/quantity'
-import { useJob } from '@/stores/job'
+import { rowId, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
 const store = useJob()
@@ -26,6 +29,7 @@ const columns = computed(() =>
       ? { key: 'azimuth_deg', label: 'Bearing by compass', add: -aim.value.declination_deg }
       : { key: 'azimuth_deg' },
     'tilt_deg',
+    'azimuth_error_deg',
     'note',
   ),
 )
@@ -41,27 +45,26 @@ const turned = computed(() => {
       }
     : null
 })
-const SETTLE_MIN = 30
+const settle_min = computed(() => job.value.facts.picks.rules?.settle_min ?? 0)
 const now = useNow({ interval: 5000 })
 const moved = () => store.patch({ panel_moved_at: new Date().toISOString() })
 const settling = computed(() => {
   const at = job.value.facts.peak.panel_moved_at
-  return at ? SETTLE_MIN - (now.value.getTime() - new Date(at).getTime()) / 60_000 : 0
+  return at ? settle_min.value - (now.value.getTime() - new Date(at).getTime()) / 60_000 : 0
 })
 /** One knob at a time: rotation first, since the tilt's bearing follows it; each is right within the tolerance. */
 const knobs = computed(() => {
   const told = attitude.value
   if (!told) return []
-  const slant = Math.sin((aim.value.tilt_deg * Math.PI) / 180)
   return [
     {
       name: 'Rotation knob, the upper one',
-      done: Math.abs(told.turn_deg) * slant <= tolerance.value / Math.SQRT2,
+      done: told.rotation_right === true,
       what: `by ${show(Math.abs(told.turn_deg), 'deg')} ${told.turn_deg >= 0 ? 'clockwise' : 'anticlockwise'} seen from above, then snug`,
     },
     {
       name: 'Tilt knob, the lower one',
-      done: Math.abs(told.tilt_deg) <= tolerance.value / Math.SQRT2,
+      done: told.tilt_right === true,
       what: `by ${show(Math.abs(told.tilt_deg), 'deg')} ${told.tilt_deg >= 0 ? 'down' : 'up'}, then snug`,
     },
     {
@@ -74,6 +77,24 @@ const knobs = computed(() => {
     },
   ]
 })
+const refused = ref('')
+/** What a telephone on the face told, as a reading of today. */
+async function fromHandset(told: CalcResult<'handset'>): Promise<void> {
+  refused.value =
+    told.bearing_true_deg == null
+      ? 'It told no bearing: it lay level, or has no compass. Enter the bearing from the panel’s page or a compass.'
+      : ''
+  if (told.bearing_true_deg == null) return
+  const row = {
+    id: rowId(),
+    on: siteTime(new Date(), job.value.assessment.zone).slice(0, 10),
+    azimuth_deg: (Math.round(10 * told.bearing_true_deg) / 10) % 360,
+    tilt_deg: Math.round(10 * Math.min(90, told.lean_deg)) / 10,
+    azimuth_error_deg: Math.round(told.bearing_error_deg),
+    note: 'by telephone on its face',
+  }
+  await store.replaceList('attitudes', [...(job.value.facts.peak.attitudes ?? []), row])
+}
 const gain = computed(() => {
   const { speed_before_mbps: before, speed_after_mbps: after } = job.value.facts.peak
   return before && after ? `${(after / before).toFixed(1)} times` : ''
@@ -197,7 +218,7 @@ const target = computed(() => {
     <div class="row">
       <n-button v-if="!store.locked" @click="moved">I moved it, or it was updated, just now</n-button>
       <b v-if="settling > 0" role="timer">settles for {{ Math.ceil(settling) }} min more: do not judge it yet</b>
-      <span v-else-if="job.facts.peak.panel_moved_at" class="quiet">settled by its usual half hour</span>
+      <span v-else-if="job.facts.peak.panel_moved_at" class="quiet">settled by its usual {{ settle_min }} min</span>
     </div>
     <div class="fields">
       <fact at="peak.speed_before_mbps" />
@@ -207,6 +228,18 @@ const target = computed(() => {
       Speed {{ gain }} after aligning. A panel that looks aside steers further, and loses signal by it.
     </p>
     <h2>How it stands</h2>
+    <handset-reading
+      v-if="!store.locked"
+      name="Lay this telephone on its face"
+      :given="{ along: 'face', declination_deg: aim.declination_deg }"
+      how="Lay it flat on the panel’s face, screen upwards, while the panel has no power, and take your hand off. Its compass is easily ten degrees off, more beside steel."
+      :show="
+        (one) =>
+          `${one.bearing_true_deg == null ? 'no bearing' : `${one.bearing_true_deg.toFixed(0)}° true`}, tilt ${one.lean_deg.toFixed(1)}°`
+      "
+      @take="fromHandset"
+    />
+    <p v-if="refused" class="fault" role="alert">{{ refused }}</p>
     <row-grid
       name="attitudes"
       title="Attitudes by day"
@@ -217,7 +250,7 @@ const target = computed(() => {
       ><template #empty
         ><p class="quiet">
           Read bearing and tilt from its own page (true: press m first), or with compass and clinometer. Loosen, turn,
-          tighten, read again; after a move wait until it has settled, up to half an hour.
+          tighten, read again; after a move wait until it has settled, up to {{ settle_min }} min.
         </p></template
       ></row-grid
     >

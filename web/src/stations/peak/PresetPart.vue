@@ -2,6 +2,7 @@
 /** Before the sweep: each instrument's figure against what it shows, the screws' travel, the nuts that are free. */
 import { computed } from 'vue'
 import Fact from '@/fields/Fact.vue'
+import HandsetReading from '@/fields/HandsetReading.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import VerdictStone from '@/frame/VerdictStone.vue'
@@ -9,7 +10,7 @@ import { formatQuantity } from '@/lib/quantity'
 import { usePrefs } from '@/stores/prefs'
 import { usePeak } from '@/stations/peak/usePeak'
 
-const { job, told, pointing, joints } = usePeak()
+const { store, job, told, pointing, joints } = usePeak()
 const prefs = usePrefs()
 const rows = computed(() => pointing.value?.preset.rows ?? [])
 const NAMES = { elevation: 'Elevation', skew: 'Skew', azimuth: 'Azimuth' } as Record<string, string>
@@ -36,6 +37,16 @@ const learnt = computed(() =>
     .filter((one) => one.found?.deg_per_turn != null),
 )
 const free = computed(() => joints.value)
+/** A telephone on the face where the clinometer is laid stands in for it; a scale is read. */
+const onFace = computed(() => {
+  const [aim, dial] = [job.value.assessment.aim, job.value.assessment.dial]
+  if (!aim || !dial || aim.clinometer_kind === 'scale' || aim.clinometer_kind === 'flat') return null
+  const rim = aim.clinometer_kind === 'rim'
+  return {
+    given: { along: 'edge' as const, from_vertical: rim, instrument_deg: dial.clinometer_correction_deg },
+    how: `Lay its long edge ${rim ? 'across the' : 'along the'} ${aim.clinometer_face || 'line of the beam'}, where the clinometer is laid, hands off.`,
+  }
+})
 /** Which way a figure is off, in words. */
 const side = (what: string, off_deg: number) =>
   what === 'elevation' ? (off_deg > 0 ? 'high' : 'low') : off_deg > 0 ? 'far clockwise' : 'far anticlockwise'
@@ -57,6 +68,13 @@ const side = (what: string, off_deg: number) =>
         ><span class="quiet">within {{ formatQuantity(row.tolerance_deg, unit(row.what), prefs.system) }}</span>
       </p>
       <fact :at="FACTS[row.what as keyof typeof FACTS]" label="It shows" hint="" />
+      <handset-reading
+        v-if="row.what === 'elevation' && onFace && !store.locked"
+        :given="onFace.given"
+        :how="onFace.how"
+        :show="(one) => formatQuantity(one.reading_deg, 'deg', prefs.system)"
+        @take="store.patch({ preset_measured_deg: Math.round(10 * $event.reading_deg) / 10 })"
+      />
       <p v-if="row.off_deg != null" :class="row.ok ? 'quiet' : 'off'">
         {{
           row.ok

@@ -2,7 +2,7 @@
 /** The coarse search: by what, how fast, where; what is swept already, what was found, what may be wrong. */
 import { useIntervalFn } from '@vueuse/core'
 import { NButton, NCheckbox } from 'naive-ui'
-import { computed, onBeforeUnmount, ref } from 'vue'
+import { computed, onBeforeUnmount, ref, useTemplateRef } from 'vue'
 import type { Schemas } from '@/api/client'
 import Fact from '@/fields/Fact.vue'
 import RowGrid from '@/fields/RowGrid.vue'
@@ -11,6 +11,7 @@ import { formatQuantity } from '@/lib/quantity'
 import { click } from '@/lib/sounder'
 import { rowId } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
+import PaceWatch from '@/stations/peak/PaceWatch.vue'
 import SoundTwin from '@/stations/peak/SoundTwin.vue'
 import { mapOf } from '@/stations/peak/rows'
 import { useLive, usePeak } from '@/stations/peak/usePeak'
@@ -35,6 +36,7 @@ const map = computed(() => mapOf(plan.value, told.value.sweeps ?? [], azimuth.va
 
 /** A beat to move by: one step of the head at each, lit, clicked or counted. */
 const beating = ref(false)
+const watched = useTemplateRef<InstanceType<typeof PaceWatch>>('watched')
 const beat = ref(0)
 const clicks = ref(false)
 const counts = ref(false)
@@ -70,6 +72,7 @@ async function swept(what: Heard): Promise<void> {
     from_deg: Math.round(row.value.from_deg * 10) / 10,
     to_deg: Math.round(row.value.to_deg * 10) / 10,
     took_s: took && took > 0 ? took : null,
+    fastest_deg_per_s: watched.value?.told() ?? null,
     heard: what,
     note: '',
   }
@@ -90,7 +93,16 @@ const options = computed(() =>
 )
 const satellite = computed(() => job.value.facts.picks.satellite!)
 const columns = computed(() =>
-  columnsOf('peak.sweeps', 'elevation_deg', 'from_deg', 'to_deg', 'took_s', { key: 'heard', main: true }, 'note'),
+  columnsOf(
+    'peak.sweeps',
+    'elevation_deg',
+    'from_deg',
+    'to_deg',
+    'took_s',
+    'fastest_deg_per_s',
+    { key: 'heard', main: true },
+    'note',
+  ),
 )
 const needsAid = computed(() => guide.value?.kind === 'analyser' || told.value.aid_fitted === 'yes')
 </script>
@@ -189,6 +201,7 @@ const needsAid = computed(() => guide.value?.kind === 'analyser' || told.value.a
         <n-checkbox v-model:checked="clicks">with a click</n-checkbox
         ><n-checkbox v-model:checked="counts">counted aloud</n-checkbox>
       </div>
+      <pace-watch v-if="!store.locked" ref="watched" :pace="plan.pace_deg_per_s" />
       <div v-if="!store.locked" class="press" role="group" aria-label="Heard or seen on this row">
         <n-button @click="swept('nothing')">Nothing on this row</n-button>
         <n-button @click="swept('call')">A call, no lock</n-button>

@@ -14,6 +14,7 @@ import PanelSky from '@/stations/sky/PanelSky.vue'
 import PhotoTracer from '@/stations/sky/PhotoTracer.vue'
 import SkylineTools from '@/stations/sky/SkylineTools.vue'
 import StripEditor from '@/stations/sky/StripEditor.vue'
+import HandsetTrace from '@/stations/sky/HandsetTrace.vue'
 import TerrainPanel from '@/stations/sky/TerrainPanel.vue'
 import TrialPanel from '@/stations/sky/TrialPanel.vue'
 import WaysOut from '@/stations/sky/WaysOut.vue'
@@ -30,7 +31,7 @@ const tools = ref<InstanceType<typeof SkylineTools> | null>(null)
 const fixed = computed(() => job.value.assessment.sky)
 const panel = computed(() => job.value.assessment.low_orbit)
 /** These leaves have drawings of their own, or nothing that is read off the strip. */
-const WITHOUT_STRIP = new Set(['plan', 'look', 'positions', 'trial', 'people', 'photo', 'cost'])
+const WITHOUT_STRIP = new Set(['plan', 'handset', 'look', 'positions', 'trial', 'people', 'photo', 'cost'])
 const leaf = useOpenLeaf()
 const onPlan = computed(() => (fixed.value || panel.value ? WITHOUT_STRIP.has(leaf.value) : leaf.value === 'plan'))
 const more = computed(() => job.value.assessment.sky_more)
@@ -107,6 +108,9 @@ defineExpose({ newEntry: () => tools.value?.focus() })
         the beam’s tube.
       </p>
     </leaf-part>
+    <leaf-part leaf="handset" title="The skyline by telephone" note="its camera led along what rises, right round"
+      ><handset-trace :declination="declination"
+    /></leaf-part>
     <fixed-sky v-if="fixed" />
     <panel-sky v-if="panel && (points.length || store.skyline?.obstacles?.length)" />
     <leaf-part

@@ -135,6 +135,22 @@ defineExpose({ focus: () => document.getElementById('skyline-line')?.focus() })
         placeholder="as the terminal"
         @number="change({ read_height_m: $event })"
     /></label>
+    <label
+      >Bearings may be off by (°)<held-input
+        :value="store.skyline.bearing_error_deg"
+        unit="deg"
+        :disabled="shut"
+        placeholder="not told"
+        @number="change({ bearing_error_deg: $event })"
+    /></label>
+    <label
+      >Heights may be off by (°)<held-input
+        :value="store.skyline.height_error_deg"
+        unit="deg"
+        :disabled="shut"
+        placeholder="not told"
+        @number="change({ height_error_deg: $event })"
+    /></label>
     <button v-if="!store.locked && store.sets.length > 1" type="button" class="link" @click="drop">
       Take this skyline out
     </button>

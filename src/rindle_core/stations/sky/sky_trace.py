@@ -1,4 +1,4 @@
-"""The skyline swept with a telephone: its camera's middle is led along what rises, in strokes."""
+"""The skyline traced with a telephone: its camera's middle is led along what rises, in strokes."""
 
 from __future__ import annotations
 
@@ -20,7 +20,7 @@ from rindle_core.science.bodies import Kind
 from rindle_core.science.handset import HandsetSample, bearing_and_height_deg, pointing, turn_rates_deg_per_s
 from rindle_core.science.polyline import thinned
 from rindle_core.science.skyline import SkylinePoint
-from rindle_core.stations.sky.findings import SWEPT
+from rindle_core.stations.sky.findings import TRACED
 
 _CELL_DEG = 1.0  # of the circle that a stroke passed over: one height is kept of each
 _THINNED_DEG = 0.3  # a hand does not follow an edge better
@@ -30,7 +30,7 @@ _FAST_DEG_PER_S = 25.0  # from here on a hand no longer follows what it sees
 _MOST_SAMPLES = 20_000
 
 
-class SweepStroke(Model):
+class TraceStroke(Model):
     """One led line: what it followed, how far off that is, and what the device told on the way."""
 
     kind: Kind = "terrain"
@@ -65,10 +65,10 @@ def _stretches(there: NDArray[np.bool_]) -> list[BearingsFrom]:
     ]
 
 
-class SkySweepInput(Model):
+class SkyTraceInput(Model):
     """Strokes, and what is known of the device's errors; see the calculator `handset`."""
 
-    strokes: list[SweepStroke] = Field(max_length=200)
+    strokes: list[TraceStroke] = Field(max_length=200)
     absolute: bool = Field(default=True, description="Its angles count from magnetic north, not from where it began")
     declination_deg: float = Field(default=0.0, ge=-180, le=180)
     turn_deg: float = Field(default=0.0, ge=-360, le=360, description="Added to bearings, by a known landmark")
@@ -91,17 +91,17 @@ class SkySweepInput(Model):
         return self
 
 
-class SkySweepResult(Model):
-    """Points in the order of their bearings, and what of the circle was swept."""
+class SkyTraceResult(Model):
+    """Points in the order of their bearings, and what of the circle was traced."""
 
     points: list[SkylinePoint]
-    swept: list[BearingsFrom]
-    swept_percent: float = Field(ge=0, le=100, description="Of the whole circle")
+    traced: list[BearingsFrom]
+    traced_percent: float = Field(ge=0, le=100, description="Of the whole circle")
     matter_percent: float = Field(ge=0, le=100, description="Of the bearings where the terminal looks")
     highest_deg: float | None
     bearing_error_deg: float
     height_error_deg: float
-    fast_percent: float = Field(ge=0, le=100, description="Of what was swept, how much too fast to be followed")
+    fast_percent: float = Field(ge=0, le=100, description="Of what was traced, how much too fast to be followed")
 
 
 def _smoothed(height_deg: Array) -> Array:
@@ -166,8 +166,8 @@ def _kept(circle: _Circle, run: list[int]) -> list[int]:
     return [run[at] for at in sorted(set(keep))]
 
 
-@register("sky_sweep", "A skyline swept with a telephone's own sensors", SkySweepInput, SkySweepResult)
-def sky_sweep(given: SkySweepInput) -> Outcome[SkySweepResult]:
+@register("sky_trace", "A skyline traced with a telephone's own sensors", SkyTraceInput, SkyTraceResult)
+def sky_trace(given: SkyTraceInput) -> Outcome[SkyTraceResult]:
     """Directions of the camera's middle (see `device_axes`), the running middle of five against jerks; of each degree
     the highest is kept, as the careful choice, thinned to what a hand can follow (Douglas and Peucker, 1973).
     """
@@ -198,10 +198,10 @@ def sky_sweep(given: SkySweepInput) -> Outcome[SkySweepResult]:
         for cell in _kept(circle, run)
     ]
     matter = _matter(given.matter, len(there))
-    result = SkySweepResult(
+    result = SkyTraceResult(
         points=sorted(points, key=lambda one: one.azimuth_deg),
-        swept=_stretches(there),
-        swept_percent=100.0 * float(there.mean()),
+        traced=_stretches(there),
+        traced_percent=100.0 * float(there.mean()),
         matter_percent=100.0 * float(there[matter].mean()),
         highest_deg=float(np.nanmax(circle.height_deg)) if there.any() else None,
         bearing_error_deg=given.rules.handset_landmark_deg if given.by_landmark else given.rules.handset_compass_deg,
@@ -221,11 +221,11 @@ def _matter(stretches: list[BearingsFrom], count: int) -> Array:
     return found
 
 
-def _judge(result: SkySweepResult) -> list[Finding]:
+def _judge(result: SkyTraceResult) -> list[Finding]:
     if not result.points:
-        return [SWEPT.missing("Nothing is swept yet", "Begin a line, and lead the cross along what rises.")]
+        return [TRACED.missing("Nothing is traced yet", "Begin a line, and lead the cross along what rises.")]
     return [
-        SWEPT.at_most(
+        TRACED.at_most(
             result.fast_percent,
             0.0,
             level=Level.MIND,
@@ -237,4 +237,4 @@ def _judge(result: SkySweepResult) -> list[Finding]:
     ]
 
 
-__all__ = ["BearingsFrom", "SkySweepInput", "SkySweepResult", "SweepStroke", "sky_sweep", "stretches"]
+__all__ = ["BearingsFrom", "SkyTraceInput", "SkyTraceResult", "TraceStroke", "sky_trace", "stretches"]

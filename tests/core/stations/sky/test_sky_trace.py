@@ -1,4 +1,4 @@
-"""A skyline swept with a telephone: an invented horizon is led along, and has to come back."""
+"""A skyline traced with a telephone: an invented horizon is led along, and has to come back."""
 
 import math
 
@@ -7,7 +7,7 @@ import pytest
 
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.registry import calculator
-from rindle_core.stations.sky.sky_sweep import stretches
+from rindle_core.stations.sky.sky_trace import stretches
 
 
 def sighted(at_s, bearing_deg, height_deg):
@@ -31,8 +31,8 @@ def hill(bearing_deg):
     return 4 + 14 * math.exp(-(((bearing_deg - 225) / 12) ** 2))
 
 
-def swept(*strokes, **more):
-    return calculator("sky_sweep").run({"strokes": list(strokes), **more})
+def traced(*strokes, **more):
+    return calculator("sky_trace").run({"strokes": list(strokes), **more})
 
 
 def height_at(points, bearing_deg):
@@ -43,44 +43,44 @@ def height_at(points, bearing_deg):
 @pytest.mark.parametrize("way", [(0, 360), (400, 40)])
 def test_a_horizon_that_is_led_along_comes_back(way):
     # To what a hand can follow: 0.3° of thinning and the slope over a degree's cell.
-    result = swept(led(*way, hill)).result
+    result = traced(led(*way, hill)).result
     for bearing in range(0, 360, 7):
         assert height_at(result.points, bearing) == pytest.approx(hill(bearing), abs=1.3)
-    assert (result.swept_percent, result.highest_deg) == (100.0, pytest.approx(18.0, abs=0.2))
+    assert (result.traced_percent, result.highest_deg) == (100.0, pytest.approx(18.0, abs=0.2))
     assert max(np.diff([one.azimuth_deg for one in result.points])) <= 11
 
 
 def test_compass_declination_and_landmark_turn_it():
-    result = swept(led(200.5, 250.5, hill), declination_deg=5, turn_deg=-12).result
+    result = traced(led(200.5, 250.5, hill), declination_deg=5, turn_deg=-12).result
     assert height_at(result.points, 225 - 7) == pytest.approx(18, abs=0.5)
-    assert result.swept[0].model_dump() == {"from_deg": 193.0, "to_deg": 244.0}
+    assert result.traced[0].model_dump() == {"from_deg": 193.0, "to_deg": 244.0}
 
 
-def test_what_was_not_led_over_is_not_swept():
-    result = swept(led(350, 370, lambda _: 5)).result
-    assert [(one.from_deg, one.to_deg) for one in result.swept] == [(350.0, 11.0)]
-    assert result.swept_percent == pytest.approx(100 * 21 / 360)
-    half = swept(led(350, 370, lambda _: 5), matter=[{"from_deg": 0, "to_deg": 42}]).result
+def test_what_was_not_led_over_is_not_traced():
+    result = traced(led(350, 370, lambda _: 5)).result
+    assert [(one.from_deg, one.to_deg) for one in result.traced] == [(350.0, 11.0)]
+    assert result.traced_percent == pytest.approx(100 * 21 / 360)
+    half = traced(led(350, 370, lambda _: 5), matter=[{"from_deg": 0, "to_deg": 42}]).result
     assert half.matter_percent == pytest.approx(100 * 11 / 42)
 
 
 def test_a_leap_between_two_samples_follows_nothing():
     one = {"samples": [sighted(0, 100, 5), sighted(0.1, 100.5, 5), sighted(0.2, 140, 5)]}
-    result = swept(one).result
-    assert result.swept_percent == pytest.approx(100 * 2 / 360)
+    result = traced(one).result
+    assert result.traced_percent == pytest.approx(100 * 2 / 360)
 
 
 def test_a_jerk_of_the_hand_is_no_tree():
     stroke = led(100, 130, lambda _: 6)
     stroke["samples"][12]["beta_deg"] += 30
-    assert swept(stroke).result.highest_deg == pytest.approx(6.0)
+    assert traced(stroke).result.highest_deg == pytest.approx(6.0)
 
 
 def test_of_two_strokes_the_higher_stands_with_its_own_kind_and_distance():
     ground = led(90, 150, lambda _: 3, kind="terrain")
     house = led(110, 125, lambda _: 12, kind="building", distance_m=20)
     for strokes in ((ground, house), (house, ground)):
-        points = swept(*strokes).result.points
+        points = traced(*strokes).result.points
         assert {one.kind for one in points if 111 < one.azimuth_deg < 124} == {"building"}
         assert {one.distance_m for one in points if one.kind == "building"} == {20}
         assert {one.kind for one in points if one.azimuth_deg < 109} == {"terrain"}
@@ -88,19 +88,19 @@ def test_of_two_strokes_the_higher_stands_with_its_own_kind_and_distance():
 
 def test_a_hurried_stretch_is_minded_until_it_is_led_again():
     fast = led(90, 150, hill, rate_deg_per_s=60)
-    assert swept(fast).findings[0].level == "mind"
-    again = swept(fast, led(80, 160, hill))
+    assert traced(fast).findings[0].level == "mind"
+    again = traced(fast, led(80, 160, hill))
     assert (again.result.fast_percent, again.findings[0].level) == (0.0, "clear")
 
 
 def test_without_a_north_a_landmark_is_asked_for():
     with pytest.raises(InputError, match="no compass"):
-        swept(led(0, 30, hill), absolute=False)
-    assert swept(led(0, 30, hill), absolute=False, by_landmark=True).result.bearing_error_deg == 2.0
+        traced(led(0, 30, hill), absolute=False)
+    assert traced(led(0, 30, hill), absolute=False, by_landmark=True).result.bearing_error_deg == 2.0
 
 
-def test_nothing_swept_is_not_known():
-    found = swept()
+def test_nothing_traced_is_not_known():
+    found = traced()
     assert (found.result.points, found.findings[0].level) == ([], "unknown")
 
 

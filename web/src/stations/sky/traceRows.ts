@@ -1,0 +1,35 @@
+/** A traced skyline among those of the job. */
+import type { Schemas } from '@/api/client'
+import type { SkylineSet } from '@/stores/job'
+
+type Traced = Schemas['SkyTraceResult'] & { simulated: boolean }
+const inside = (bearing: number, one: { from_deg: number; to_deg: number }) =>
+  (bearing - one.from_deg + 360) % 360 <= ((one.to_deg - one.from_deg + 360) % 360 || 360)
+const worse = (a: number | null | undefined, b: number) => Math.max(a ?? 0, b)
+
+/** The skylines with what was traced: into the one of that number, whose read points make room for it, or as a new one. */
+export function withTraced(
+  sets: SkylineSet[],
+  at: number | null,
+  traced: Traced,
+  read: Pick<SkylineSet, 'letter' | 'read_height_m'>,
+): SkylineSet[] {
+  const { points, bearing_error_deg, height_error_deg, simulated } = traced
+  if (at === null || !sets[at]) {
+    const name = `${simulated ? 'Simulated trace' : 'Traced'} ${sets.length + 1}`
+    return [...sets, { name, ...read, points, bearing_error_deg, height_error_deg, simulated } as SkylineSet]
+  }
+  return sets.map((one, index) => {
+    if (index !== at) return one
+    const byHand = (point: Schemas['SkylinePoint']) => !point.computed && point.photo_id == null
+    const kept = (one.points ?? []).filter(
+      (point) => !byHand(point) || !traced.traced.some((stretch) => inside(point.azimuth_deg, stretch)),
+    )
+    return {
+      ...one,
+      points: [...kept, ...points],
+      bearing_error_deg: worse(one.bearing_error_deg, bearing_error_deg),
+      height_error_deg: worse(one.height_error_deg, height_error_deg),
+    }
+  })
+}
