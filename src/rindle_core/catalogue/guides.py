@@ -25,6 +25,13 @@ MEMORY_RESETS: dict[MemoryReset, str] = {
 }
 
 
+class GuideKey(Model):
+    """A key of a meter, or a control of a page, and what it does."""
+
+    key: str = Field(max_length=60)
+    does: str = Field(max_length=200)
+
+
 class PeakGuide(Model):
     """What tells that the beam comes nearer, and how it behaves."""
 
@@ -36,6 +43,7 @@ class PeakGuide(Model):
     )
     reset: MemoryReset = Field(default="", description="How the best is forgotten")
     reset_pulse_count: int = Field(default=0, ge=0, le=100, description="Pulses for which the feed stays covered")
+    keys: list[GuideKey] = Field(default_factory=list, max_length=20, description="What is pressed, and what that does")
     expects: str = Field(default="", max_length=300, description="What is expected to be seen or heard, and set before")
 
 
@@ -58,4 +66,4 @@ class ScrewLink(Model):
         return math.degrees(math.acos(min(1.0, max(-1.0, cosine))))
 
 
-__all__ = ["GUIDE_KINDS", "MEMORY_RESETS", "GuideKind", "MemoryReset", "PeakGuide", "ScrewLink"]
+__all__ = ["GUIDE_KINDS", "MEMORY_RESETS", "GuideKey", "GuideKind", "MemoryReset", "PeakGuide", "ScrewLink"]

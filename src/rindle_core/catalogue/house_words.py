@@ -75,9 +75,10 @@ class Reason(Phrase):
 class UsualTask(Phrase):
     """A task that a visit of this kind has as a rule; its figures are where a plan begins, not what the work takes."""
 
-    wanted_for: Literal["all", "dish", "panel", "lineup", "drilled", "mounted", "poured"] = Field(
+    wanted_for: Literal["all", "dish", "panel", "lineup", "drilled", "mounted", "masonry", "poured"] = Field(
         default="all",
-        description="Which jobs have it: of a dish, of a panel, with a line-up, with a hole, on a building, on a foot",
+        description="Which jobs have it: of a dish or a panel, with a line-up, with a hole, on a building, in masonry, on "
+        "a foot",
     )
     work_h: float = Field(gt=0, le=16, description="Hours of the crew")
     wait_h: float = Field(default=0.0, ge=0, le=400, description="Hours that it is left alone afterwards")
@@ -160,6 +161,9 @@ class HouseWords(Model):
     )
     entry_steps: Annotated[list[Phrase], Field(description="Seen to where the cable enters")] = _list(
         Phrase, "entry_steps"
+    )
+    end_checks: Annotated[list[Phrase], Field(description="Looked at on every end that is made")] = _list(
+        Phrase, "end_checks"
     )
     timber_signs: Annotated[list[Phrase], Field(description="Signs of timber behind the skin")] = _list(
         Phrase, "timber_signs"

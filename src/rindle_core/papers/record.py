@@ -143,6 +143,7 @@ def cable_blocks(facts: JobInput, result: JobAssessment, system: System) -> Bloc
                 ("Connectors", ends),
                 ("Joints on the way", str(told.joint_count) if told.joint_count else ""),
                 ("Joints that stay removable", told.removable),
+                ("Looked at on every end", names(told.end_checks, facts.picks.words.end_checks)),
                 ("Seen to at the entry", names(told.entry_steps, facts.picks.words.entry_steps)),
                 ("Injector or modem sits", places.get(told.injector_place, "")),
                 ("Way to earth", names(told.earth_path, facts.picks.words.earth_path)),

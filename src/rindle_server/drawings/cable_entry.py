@@ -83,17 +83,19 @@ def wall_section(facts: JobInput, result: JobAssessment, look: Look) -> Drawing 
 def _end(x: float, y: float, cable: CoaxCable, title: str, good: bool, **fault: bool) -> list[str]:
     """A stripped end from the side, eight times its size: jacket, braid, dielectric, pin."""
     px = 8.0
-    strip, pin = cable.strip_mm * px, cable.pin_mm * px * (2.2 if fault.get("long") else 1.0)
+    stands = 2.2 if fault.get("long") else 0.3 if fault.get("short") else 1.0
+    strip, pin = cable.strip_mm * px, cable.pin_mm * px * stands
     jacket, core = cable.diameter_mm * px / 2.0, cable.diameter_mm * 0.62 * px / 2.0
     proud = 10.0 if fault.get("dielectric") else 0.0
     token = "stream" if good else "rust"
+    end = x + 70 + strip * 0.6 + proud
     parts = [
         tag("rect", x=x, y=y - jacket, width=70, height=2 * jacket, fill=ink("hill"), stroke=ink("ink")),
         tag("rect", x=x + 44, y=y - jacket - 5, width=26, height=2 * jacket + 10, fill="none", stroke=ink("ochre"),
             stroke_width=2, stroke_dasharray="3 2"),
         tag("rect", x=x + 70, y=y - core, width=strip * 0.6 + proud, height=2 * core, fill=ink("paper"),
             stroke=ink("ink")),
-        line((x + 70 + strip * 0.6 + proud, y), (x + 70 + strip * 0.6 + proud + pin, y), "ink", 5),
+        path([(end, y), (end + pin * 0.4, y), (end + pin, y + (14 if fault.get("bent") else 0))], "ink", 5),
         line((x + 70 + strip * 0.6, y - 34), (x + 70 + strip * 0.6, y + 34), "quiet", 1, stroke_dasharray="4 3"),
         words((x, y + 60), title, 14, token, "start", 700),
     ]  # fmt: skip
@@ -106,7 +108,7 @@ def _end(x: float, y: float, cable: CoaxCable, title: str, good: bool, **fault: 
 
 
 def connector_ends(facts: JobInput, look: Look) -> Drawing | None:
-    """How a coax end is stripped: one that is taken, three that are cut off again."""
+    """How a coax end is stripped: one that is taken, five that are cut off again."""
     cable = chosen_cable(facts)
     if cable is None or cable.kind != "coax" or cable.sealed:
         return None
@@ -116,6 +118,8 @@ def connector_ends(facts: JobInput, look: Look) -> Drawing | None:
     told = [
         (flush, True, {}),
         ("pin too long", False, {"long": True}),
+        ("pin too short", False, {"short": True}),
+        ("pin bent", False, {"bent": True}),
         ("a strand at the pin", False, {"strand": True}),
         ("dielectric proud", False, {"dielectric": True}),
     ]
@@ -123,7 +127,7 @@ def connector_ends(facts: JobInput, look: Look) -> Drawing | None:
     for index, (title, good, fault) in enumerate(told):
         column, row = (0, index) if narrow else (index % 2, index // 2)
         parts += _end(40 + column * 390, 60 + row * 130, cable, title, good, **fault)
-    height = 60 + 130 * (4 if narrow else 2)
+    height = 60 + 130 * (len(told) if narrow else len(told) // 2)
     rows = [
         ("Jacket off", f"{cable.strip_mm:g} mm; turn the tool a dozen times, peel back"),
         ("Braid", "folded back, no strand at the centre"),

@@ -9132,6 +9132,38 @@ export interface components {
              *           "text": ""
              *         }
              *       ],
+             *       "end_checks": [
+             *         {
+             *           "code": "straight",
+             *           "name": "Core straight and unmarked",
+             *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
+             *         },
+             *         {
+             *           "code": "flush",
+             *           "name": "Dielectric flush with the inner face",
+             *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
+             *         },
+             *         {
+             *           "code": "pin",
+             *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
+             *         },
+             *         {
+             *           "code": "braid",
+             *           "name": "No strand of the braid near the centre",
+             *           "text": "Folded back evenly; one strand is a short."
+             *         },
+             *         {
+             *           "code": "squeezed",
+             *           "name": "Connector pressed all round, and it does not turn",
+             *           "text": "Pull and turn by hand: nothing gives."
+             *         },
+             *         {
+             *           "code": "firm",
+             *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         }
+             *       ],
              *       "entry_checks": [
              *         {
              *           "code": "dead",
@@ -11238,6 +11270,20 @@ export interface components {
              *           "work_h": 3
              *         },
              *         {
+             *           "after": [
+             *             "mount"
+             *           ],
+             *           "at_height_min": 30,
+             *           "before_slot": false,
+             *           "code": "masonry",
+             *           "name": "Masonry: more time for its holes",
+             *           "text": "Hammer drill for anchors, entry and clips; the right bit at once saves the second try.",
+             *           "wait_h": 0,
+             *           "wanted_for": "masonry",
+             *           "weather": "ladder",
+             *           "work_h": 1
+             *         },
+             *         {
              *           "after": [],
              *           "at_height_min": 0,
              *           "before_slot": false,
@@ -12090,6 +12136,8 @@ export interface components {
             earth_wire_mm2?: number | null;
             /** Radius of its tightest bend */
             elbow_mm?: number | null;
+            /** Looked at on every end */
+            end_checks?: string[];
             /** Seen to at the entry */
             entry_steps?: string[];
             /** Cables of their own */
@@ -12232,6 +12280,8 @@ export interface components {
             earth_wire_mm2?: number | null;
             /** Radius of its tightest bend */
             elbow_mm?: number | null;
+            /** Looked at on every end */
+            end_checks?: string[] | null;
             /** Seen to at the entry */
             entry_steps?: string[] | null;
             /** Cables of their own */
@@ -14304,6 +14354,38 @@ export interface components {
              *           "text": ""
              *         }
              *       ],
+             *       "end_checks": [
+             *         {
+             *           "code": "straight",
+             *           "name": "Core straight and unmarked",
+             *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
+             *         },
+             *         {
+             *           "code": "flush",
+             *           "name": "Dielectric flush with the inner face",
+             *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
+             *         },
+             *         {
+             *           "code": "pin",
+             *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
+             *         },
+             *         {
+             *           "code": "braid",
+             *           "name": "No strand of the braid near the centre",
+             *           "text": "Folded back evenly; one strand is a short."
+             *         },
+             *         {
+             *           "code": "squeezed",
+             *           "name": "Connector pressed all round, and it does not turn",
+             *           "text": "Pull and turn by hand: nothing gives."
+             *         },
+             *         {
+             *           "code": "firm",
+             *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         }
+             *       ],
              *       "entry_checks": [
              *         {
              *           "code": "dead",
@@ -16410,6 +16492,20 @@ export interface components {
              *           "work_h": 3
              *         },
              *         {
+             *           "after": [
+             *             "mount"
+             *           ],
+             *           "at_height_min": 30,
+             *           "before_slot": false,
+             *           "code": "masonry",
+             *           "name": "Masonry: more time for its holes",
+             *           "text": "Hammer drill for anchors, entry and clips; the right bit at once saves the second try.",
+             *           "wait_h": 0,
+             *           "wanted_for": "masonry",
+             *           "weather": "ladder",
+             *           "work_h": 1
+             *         },
+             *         {
              *           "after": [],
              *           "at_height_min": 0,
              *           "before_slot": false,
@@ -18454,6 +18550,11 @@ export interface components {
             fill_percent: number | null;
             /** Labels */
             labels: components["schemas"]["Label"][];
+            /**
+             * Marks
+             * @description Of the pieces that are clipped to a wall
+             */
+            marks?: components["schemas"]["MarkedPiece"][];
         };
         /**
          * Drive
@@ -20552,6 +20653,38 @@ export interface components {
              *           "text": ""
              *         }
              *       ],
+             *       "end_checks": [
+             *         {
+             *           "code": "straight",
+             *           "name": "Core straight and unmarked",
+             *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
+             *         },
+             *         {
+             *           "code": "flush",
+             *           "name": "Dielectric flush with the inner face",
+             *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
+             *         },
+             *         {
+             *           "code": "pin",
+             *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
+             *         },
+             *         {
+             *           "code": "braid",
+             *           "name": "No strand of the braid near the centre",
+             *           "text": "Folded back evenly; one strand is a short."
+             *         },
+             *         {
+             *           "code": "squeezed",
+             *           "name": "Connector pressed all round, and it does not turn",
+             *           "text": "Pull and turn by hand: nothing gives."
+             *         },
+             *         {
+             *           "code": "firm",
+             *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         }
+             *       ],
              *       "entry_checks": [
              *         {
              *           "code": "dead",
@@ -22658,6 +22791,20 @@ export interface components {
              *           "work_h": 3
              *         },
              *         {
+             *           "after": [
+             *             "mount"
+             *           ],
+             *           "at_height_min": 30,
+             *           "before_slot": false,
+             *           "code": "masonry",
+             *           "name": "Masonry: more time for its holes",
+             *           "text": "Hammer drill for anchors, entry and clips; the right bit at once saves the second try.",
+             *           "wait_h": 0,
+             *           "wanted_for": "masonry",
+             *           "weather": "ladder",
+             *           "work_h": 1
+             *         },
+             *         {
              *           "after": [],
              *           "at_height_min": 0,
              *           "before_slot": false,
@@ -23403,6 +23550,16 @@ export interface components {
             name: string;
             /** People */
             people: number;
+        };
+        /**
+         * GuideKey
+         * @description A key of a meter, or a control of a page, and what it does.
+         */
+        GuideKey: {
+            /** Does */
+            does: string;
+            /** Key */
+            key: string;
         };
         /**
          * GustForces
@@ -24758,6 +24915,11 @@ export interface components {
              */
             earth_path?: components["schemas"]["Phrase"][];
             /**
+             * End Checks
+             * @description Looked at on every end that is made
+             */
+            end_checks?: components["schemas"]["Phrase"][];
+            /**
              * Entry Checks
              * @description Checked of an old hole
              */
@@ -25723,6 +25885,7 @@ export interface components {
              *       "earth_wire_length_m": null,
              *       "earth_wire_mm2": null,
              *       "elbow_mm": null,
+             *       "end_checks": [],
              *       "entry_steps": [],
              *       "extra_runs": [],
              *       "hole_mm": null,
@@ -30763,6 +30926,38 @@ export interface components {
              *             "text": ""
              *           }
              *         ],
+             *         "end_checks": [
+             *           {
+             *             "code": "straight",
+             *             "name": "Core straight and unmarked",
+             *             "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
+             *           },
+             *           {
+             *             "code": "flush",
+             *             "name": "Dielectric flush with the inner face",
+             *             "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
+             *           },
+             *           {
+             *             "code": "pin",
+             *             "name": "Centre stands out by what the connector’s sheet says",
+             *             "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
+             *           },
+             *           {
+             *             "code": "braid",
+             *             "name": "No strand of the braid near the centre",
+             *             "text": "Folded back evenly; one strand is a short."
+             *           },
+             *           {
+             *             "code": "squeezed",
+             *             "name": "Connector pressed all round, and it does not turn",
+             *             "text": "Pull and turn by hand: nothing gives."
+             *           },
+             *           {
+             *             "code": "firm",
+             *             "name": "Tightened with a spanner, gently on thin ports",
+             *             "text": "By hand alone it lets water in; a thin port tears out."
+             *           }
+             *         ],
              *         "entry_checks": [
              *           {
              *             "code": "dead",
@@ -32867,6 +33062,20 @@ export interface components {
              *             "wanted_for": "mounted",
              *             "weather": "ladder",
              *             "work_h": 3
+             *           },
+             *           {
+             *             "after": [
+             *               "mount"
+             *             ],
+             *             "at_height_min": 30,
+             *             "before_slot": false,
+             *             "code": "masonry",
+             *             "name": "Masonry: more time for its holes",
+             *             "text": "Hammer drill for anchors, entry and clips; the right bit at once saves the second try.",
+             *             "wait_h": 0,
+             *             "wanted_for": "masonry",
+             *             "weather": "ladder",
+             *             "work_h": 1
              *           },
              *           {
              *             "after": [],
@@ -36118,6 +36327,38 @@ export interface components {
              *           "text": ""
              *         }
              *       ],
+             *       "end_checks": [
+             *         {
+             *           "code": "straight",
+             *           "name": "Core straight and unmarked",
+             *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
+             *         },
+             *         {
+             *           "code": "flush",
+             *           "name": "Dielectric flush with the inner face",
+             *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
+             *         },
+             *         {
+             *           "code": "pin",
+             *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
+             *         },
+             *         {
+             *           "code": "braid",
+             *           "name": "No strand of the braid near the centre",
+             *           "text": "Folded back evenly; one strand is a short."
+             *         },
+             *         {
+             *           "code": "squeezed",
+             *           "name": "Connector pressed all round, and it does not turn",
+             *           "text": "Pull and turn by hand: nothing gives."
+             *         },
+             *         {
+             *           "code": "firm",
+             *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         }
+             *       ],
              *       "entry_checks": [
              *         {
              *           "code": "dead",
@@ -38222,6 +38463,20 @@ export interface components {
              *           "wanted_for": "mounted",
              *           "weather": "ladder",
              *           "work_h": 3
+             *         },
+             *         {
+             *           "after": [
+             *             "mount"
+             *           ],
+             *           "at_height_min": 30,
+             *           "before_slot": false,
+             *           "code": "masonry",
+             *           "name": "Masonry: more time for its holes",
+             *           "text": "Hammer drill for anchors, entry and clips; the right bit at once saves the second try.",
+             *           "wait_h": 0,
+             *           "wanted_for": "masonry",
+             *           "weather": "ladder",
+             *           "work_h": 1
              *         },
              *         {
              *           "after": [],
@@ -39834,6 +40089,38 @@ export interface components {
              *           "text": ""
              *         }
              *       ],
+             *       "end_checks": [
+             *         {
+             *           "code": "straight",
+             *           "name": "Core straight and unmarked",
+             *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
+             *         },
+             *         {
+             *           "code": "flush",
+             *           "name": "Dielectric flush with the inner face",
+             *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
+             *         },
+             *         {
+             *           "code": "pin",
+             *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
+             *         },
+             *         {
+             *           "code": "braid",
+             *           "name": "No strand of the braid near the centre",
+             *           "text": "Folded back evenly; one strand is a short."
+             *         },
+             *         {
+             *           "code": "squeezed",
+             *           "name": "Connector pressed all round, and it does not turn",
+             *           "text": "Pull and turn by hand: nothing gives."
+             *         },
+             *         {
+             *           "code": "firm",
+             *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         }
+             *       ],
              *       "entry_checks": [
              *         {
              *           "code": "dead",
@@ -41940,6 +42227,20 @@ export interface components {
              *           "work_h": 3
              *         },
              *         {
+             *           "after": [
+             *             "mount"
+             *           ],
+             *           "at_height_min": 30,
+             *           "before_slot": false,
+             *           "code": "masonry",
+             *           "name": "Masonry: more time for its holes",
+             *           "text": "Hammer drill for anchors, entry and clips; the right bit at once saves the second try.",
+             *           "wait_h": 0,
+             *           "wanted_for": "masonry",
+             *           "weather": "ladder",
+             *           "work_h": 1
+             *         },
+             *         {
              *           "after": [],
              *           "at_height_min": 0,
              *           "before_slot": false,
@@ -42500,6 +42801,33 @@ export interface components {
             seen: components["schemas"]["SeenMark"] | null;
             /** Text */
             text: string;
+        };
+        /**
+         * MarkedPiece
+         * @description Where the clips of one piece sit, marked along a straight line before a hole is drilled.
+         */
+        MarkedPiece: {
+            /** Count */
+            count: number;
+            /** Every M */
+            every_m: number;
+            /**
+             * First M
+             * @description From the piece's beginning, and as much before its end
+             */
+            first_m: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "arm" | "loop" | "mast" | "outdoor" | "wall" | "indoor" | "slack";
+            /** Length M */
+            length_m: number;
+            /**
+             * Number
+             * @description Of the piece on its way
+             */
+            number: number;
         };
         /**
          * MastWindow
@@ -43193,6 +43521,38 @@ export interface components {
              *           "text": ""
              *         }
              *       ],
+             *       "end_checks": [
+             *         {
+             *           "code": "straight",
+             *           "name": "Core straight and unmarked",
+             *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
+             *         },
+             *         {
+             *           "code": "flush",
+             *           "name": "Dielectric flush with the inner face",
+             *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
+             *         },
+             *         {
+             *           "code": "pin",
+             *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
+             *         },
+             *         {
+             *           "code": "braid",
+             *           "name": "No strand of the braid near the centre",
+             *           "text": "Folded back evenly; one strand is a short."
+             *         },
+             *         {
+             *           "code": "squeezed",
+             *           "name": "Connector pressed all round, and it does not turn",
+             *           "text": "Pull and turn by hand: nothing gives."
+             *         },
+             *         {
+             *           "code": "firm",
+             *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         }
+             *       ],
              *       "entry_checks": [
              *         {
              *           "code": "dead",
@@ -45297,6 +45657,20 @@ export interface components {
              *           "wanted_for": "mounted",
              *           "weather": "ladder",
              *           "work_h": 3
+             *         },
+             *         {
+             *           "after": [
+             *             "mount"
+             *           ],
+             *           "at_height_min": 30,
+             *           "before_slot": false,
+             *           "code": "masonry",
+             *           "name": "Masonry: more time for its holes",
+             *           "text": "Hammer drill for anchors, entry and clips; the right bit at once saves the second try.",
+             *           "wait_h": 0,
+             *           "wanted_for": "masonry",
+             *           "weather": "ladder",
+             *           "work_h": 1
              *         },
              *         {
              *           "after": [],
@@ -48208,6 +48582,11 @@ export interface components {
              */
             expects: string;
             /**
+             * Keys
+             * @description What is pressed, and what that does
+             */
+            keys?: components["schemas"]["GuideKey"][];
+            /**
              * Kind
              * @enum {string}
              */
@@ -49626,6 +50005,38 @@ export interface components {
              *           "code": "before",
              *           "name": "Made before power",
              *           "text": ""
+             *         }
+             *       ],
+             *       "end_checks": [
+             *         {
+             *           "code": "straight",
+             *           "name": "Core straight and unmarked",
+             *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
+             *         },
+             *         {
+             *           "code": "flush",
+             *           "name": "Dielectric flush with the inner face",
+             *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
+             *         },
+             *         {
+             *           "code": "pin",
+             *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
+             *         },
+             *         {
+             *           "code": "braid",
+             *           "name": "No strand of the braid near the centre",
+             *           "text": "Folded back evenly; one strand is a short."
+             *         },
+             *         {
+             *           "code": "squeezed",
+             *           "name": "Connector pressed all round, and it does not turn",
+             *           "text": "Pull and turn by hand: nothing gives."
+             *         },
+             *         {
+             *           "code": "firm",
+             *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "text": "By hand alone it lets water in; a thin port tears out."
              *         }
              *       ],
              *       "entry_checks": [
@@ -51734,6 +52145,20 @@ export interface components {
              *           "work_h": 3
              *         },
              *         {
+             *           "after": [
+             *             "mount"
+             *           ],
+             *           "at_height_min": 30,
+             *           "before_slot": false,
+             *           "code": "masonry",
+             *           "name": "Masonry: more time for its holes",
+             *           "text": "Hammer drill for anchors, entry and clips; the right bit at once saves the second try.",
+             *           "wait_h": 0,
+             *           "wanted_for": "masonry",
+             *           "weather": "ladder",
+             *           "work_h": 1
+             *         },
+             *         {
              *           "after": [],
              *           "at_height_min": 0,
              *           "before_slot": false,
@@ -52893,6 +53318,11 @@ export interface components {
              */
             stage: "" | "preset" | "locked" | "peaked" | "network";
             sweep: components["schemas"]["SweepResult"];
+            /**
+             * Take Along
+             * @description What the work at the head takes, so that it is gone to once
+             */
+            take_along?: string[];
         };
         /**
          * PositionChange
@@ -54910,6 +55340,38 @@ export interface components {
              *           "text": ""
              *         }
              *       ],
+             *       "end_checks": [
+             *         {
+             *           "code": "straight",
+             *           "name": "Core straight and unmarked",
+             *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
+             *         },
+             *         {
+             *           "code": "flush",
+             *           "name": "Dielectric flush with the inner face",
+             *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
+             *         },
+             *         {
+             *           "code": "pin",
+             *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
+             *         },
+             *         {
+             *           "code": "braid",
+             *           "name": "No strand of the braid near the centre",
+             *           "text": "Folded back evenly; one strand is a short."
+             *         },
+             *         {
+             *           "code": "squeezed",
+             *           "name": "Connector pressed all round, and it does not turn",
+             *           "text": "Pull and turn by hand: nothing gives."
+             *         },
+             *         {
+             *           "code": "firm",
+             *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         }
+             *       ],
              *       "entry_checks": [
              *         {
              *           "code": "dead",
@@ -57014,6 +57476,20 @@ export interface components {
              *           "wanted_for": "mounted",
              *           "weather": "ladder",
              *           "work_h": 3
+             *         },
+             *         {
+             *           "after": [
+             *             "mount"
+             *           ],
+             *           "at_height_min": 30,
+             *           "before_slot": false,
+             *           "code": "masonry",
+             *           "name": "Masonry: more time for its holes",
+             *           "text": "Hammer drill for anchors, entry and clips; the right bit at once saves the second try.",
+             *           "wait_h": 0,
+             *           "wanted_for": "masonry",
+             *           "weather": "ladder",
+             *           "work_h": 1
              *         },
              *         {
              *           "after": [],
@@ -61559,6 +62035,38 @@ export interface components {
              *           "text": ""
              *         }
              *       ],
+             *       "end_checks": [
+             *         {
+             *           "code": "straight",
+             *           "name": "Core straight and unmarked",
+             *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
+             *         },
+             *         {
+             *           "code": "flush",
+             *           "name": "Dielectric flush with the inner face",
+             *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
+             *         },
+             *         {
+             *           "code": "pin",
+             *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
+             *         },
+             *         {
+             *           "code": "braid",
+             *           "name": "No strand of the braid near the centre",
+             *           "text": "Folded back evenly; one strand is a short."
+             *         },
+             *         {
+             *           "code": "squeezed",
+             *           "name": "Connector pressed all round, and it does not turn",
+             *           "text": "Pull and turn by hand: nothing gives."
+             *         },
+             *         {
+             *           "code": "firm",
+             *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         }
+             *       ],
              *       "entry_checks": [
              *         {
              *           "code": "dead",
@@ -63663,6 +64171,20 @@ export interface components {
              *           "wanted_for": "mounted",
              *           "weather": "ladder",
              *           "work_h": 3
+             *         },
+             *         {
+             *           "after": [
+             *             "mount"
+             *           ],
+             *           "at_height_min": 30,
+             *           "before_slot": false,
+             *           "code": "masonry",
+             *           "name": "Masonry: more time for its holes",
+             *           "text": "Hammer drill for anchors, entry and clips; the right bit at once saves the second try.",
+             *           "wait_h": 0,
+             *           "wanted_for": "masonry",
+             *           "weather": "ladder",
+             *           "work_h": 1
              *         },
              *         {
              *           "after": [],
@@ -65669,6 +66191,38 @@ export interface components {
              *           "text": ""
              *         }
              *       ],
+             *       "end_checks": [
+             *         {
+             *           "code": "straight",
+             *           "name": "Core straight and unmarked",
+             *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
+             *         },
+             *         {
+             *           "code": "flush",
+             *           "name": "Dielectric flush with the inner face",
+             *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
+             *         },
+             *         {
+             *           "code": "pin",
+             *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
+             *         },
+             *         {
+             *           "code": "braid",
+             *           "name": "No strand of the braid near the centre",
+             *           "text": "Folded back evenly; one strand is a short."
+             *         },
+             *         {
+             *           "code": "squeezed",
+             *           "name": "Connector pressed all round, and it does not turn",
+             *           "text": "Pull and turn by hand: nothing gives."
+             *         },
+             *         {
+             *           "code": "firm",
+             *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         }
+             *       ],
              *       "entry_checks": [
              *         {
              *           "code": "dead",
@@ -67773,6 +68327,20 @@ export interface components {
              *           "wanted_for": "mounted",
              *           "weather": "ladder",
              *           "work_h": 3
+             *         },
+             *         {
+             *           "after": [
+             *             "mount"
+             *           ],
+             *           "at_height_min": 30,
+             *           "before_slot": false,
+             *           "code": "masonry",
+             *           "name": "Masonry: more time for its holes",
+             *           "text": "Hammer drill for anchors, entry and clips; the right bit at once saves the second try.",
+             *           "wait_h": 0,
+             *           "wanted_for": "masonry",
+             *           "weather": "ladder",
+             *           "work_h": 1
              *         },
              *         {
              *           "after": [],
@@ -71086,6 +71654,38 @@ export interface components {
              *           "text": ""
              *         }
              *       ],
+             *       "end_checks": [
+             *         {
+             *           "code": "straight",
+             *           "name": "Core straight and unmarked",
+             *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
+             *         },
+             *         {
+             *           "code": "flush",
+             *           "name": "Dielectric flush with the inner face",
+             *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
+             *         },
+             *         {
+             *           "code": "pin",
+             *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
+             *         },
+             *         {
+             *           "code": "braid",
+             *           "name": "No strand of the braid near the centre",
+             *           "text": "Folded back evenly; one strand is a short."
+             *         },
+             *         {
+             *           "code": "squeezed",
+             *           "name": "Connector pressed all round, and it does not turn",
+             *           "text": "Pull and turn by hand: nothing gives."
+             *         },
+             *         {
+             *           "code": "firm",
+             *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         }
+             *       ],
              *       "entry_checks": [
              *         {
              *           "code": "dead",
@@ -73192,6 +73792,20 @@ export interface components {
              *           "work_h": 3
              *         },
              *         {
+             *           "after": [
+             *             "mount"
+             *           ],
+             *           "at_height_min": 30,
+             *           "before_slot": false,
+             *           "code": "masonry",
+             *           "name": "Masonry: more time for its holes",
+             *           "text": "Hammer drill for anchors, entry and clips; the right bit at once saves the second try.",
+             *           "wait_h": 0,
+             *           "wanted_for": "masonry",
+             *           "weather": "ladder",
+             *           "work_h": 1
+             *         },
+             *         {
              *           "after": [],
              *           "at_height_min": 0,
              *           "before_slot": false,
@@ -73632,11 +74246,11 @@ export interface components {
             wait_h: number;
             /**
              * Wanted For
-             * @description Which jobs have it: of a dish, of a panel, with a line-up, with a hole, on a building, on a foot
+             * @description Which jobs have it: of a dish or a panel, with a line-up, with a hole, on a building, in masonry, on a foot
              * @default all
              * @enum {string}
              */
-            wanted_for: "all" | "dish" | "panel" | "lineup" | "drilled" | "mounted" | "poured";
+            wanted_for: "all" | "dish" | "panel" | "lineup" | "drilled" | "mounted" | "masonry" | "poured";
             /**
              * Weather
              * @description The kind of work that the weather may stop

@@ -19,6 +19,35 @@ const picture = computed(() => pictureOfWord(props.word))
       :stroke-dasharray="one.dashed ? '4 4' : undefined"
       stroke-linecap="round"
       stroke-linejoin="round"
+      :class="{ swings: one.swing }"
+      :style="
+        one.swing && {
+          '--from': `${one.swing.from_deg}deg`,
+          transformOrigin: `${one.swing.x}px ${one.swing.y}px`,
+        }
+      "
     />
   </svg>
 </template>
+
+<style scoped>
+.swings {
+  transform-box: view-box;
+  animation: swing 1.8s ease-in-out 2;
+}
+@keyframes swing {
+  from,
+  12% {
+    transform: rotate(var(--from));
+  }
+  80%,
+  to {
+    transform: rotate(0);
+  }
+}
+@media (prefers-reduced-motion: reduce) {
+  .swings {
+    animation: none;
+  }
+}
+</style>

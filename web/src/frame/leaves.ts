@@ -263,7 +263,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
       'cable.putty_until',
       'cable.entry_steps',
     ),
-    leaf('ends', 'Ends', 'cable.tests'),
+    leaf('ends', 'Ends', 'cable.end_checks', 'cable.tests'),
     leaf(
       'earth',
       'Earth',

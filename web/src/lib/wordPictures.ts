@@ -6,9 +6,15 @@ export interface Stroke {
   width?: number
   dashed?: boolean
   filled?: boolean
+  /** When it appears it swings into its place, from so many degrees about a point of the sheet. */
+  swing?: { from_deg: number; x: number; y: number }
 }
 const line = (d: string, ink: Ink = 'ink', width = 2): Stroke => ({ d, ink, width })
 const dashed = (d: string, ink: Ink = 'quiet'): Stroke => ({ d, ink, width: 1.5, dashed: true })
+const swung = (stroke: Stroke, from_deg: number, x: number, y: number): Stroke => ({
+  ...stroke,
+  swing: { from_deg, x, y },
+})
 const full = (d: string, ink: Ink): Stroke => ({ d, ink, filled: true })
 /** An arrow's head at its tip, pointing as the line before it does. */
 const ground = line('M4,72H116', 'ink', 2)
@@ -22,13 +28,17 @@ export const PICTURES: Record<string, { about: string; strokes: Stroke[] }> = {
     strokes: [
       line(circle(60, 42, 30), 'quiet', 1.5),
       line('M60,12V4', 'ink', 3),
-      line('M60,42L82,21M74,22L83,20L82,29', 'stream', 3),
+      swung(line('M60,42L82,21M74,22L83,20L82,29', 'stream', 3), -46, 60, 42),
       line('M60,24A18,18 0 0 1 73,30', 'ochre'),
     ],
   },
   elevation: {
     about: 'Seen from the side: an arrow raised from the level',
-    strokes: [ground, line('M20,72L92,24M83,25L93,23L88,32', 'stream', 3), line('M70,72A50,50 0 0 0 62,44', 'ochre')],
+    strokes: [
+      ground,
+      swung(line('M20,72L92,24M83,25L93,23L88,32', 'stream', 3), 34, 20, 72),
+      line('M70,72A50,50 0 0 0 62,44', 'ochre'),
+    ],
   },
   boresight: {
     about: 'A dish from the side, an arrow out of its middle',
@@ -39,7 +49,7 @@ export const PICTURES: Record<string, { about: string; strokes: Stroke[] }> = {
     strokes: [
       line(circle(60, 40, 32), 'ink', 2),
       dashed('M60,6V74'),
-      line('M46,66L74,14', 'stream', 4),
+      swung(line('M46,66L74,14', 'stream', 4), -28, 60, 40),
       line('M60,18A22,22 0 0 1 71,21', 'ochre'),
     ],
   },
@@ -47,15 +57,15 @@ export const PICTURES: Record<string, { about: string; strokes: Stroke[] }> = {
     about: 'True north straight up, the compass needle beside it',
     strokes: [
       dashed('M60,74V8', 'ink'),
-      line('M70,74L44,10M42,19L44,9L52,15', 'rust', 2.5),
+      swung(line('M70,74L44,10M42,19L44,9L52,15', 'rust', 2.5), 22, 60, 48),
       line('M60,24A30,30 0 0 0 50,25', 'ochre'),
     ],
   },
   clinometer: {
     about: 'An instrument on a sloping face, its angle against the level',
     strokes: [
-      line('M20,66L88,26', 'ink', 4),
-      line('M40,44L66,29L71,38L45,53Z', 'ochre', 2),
+      swung(line('M20,66L88,26', 'ink', 4), 30, 20, 66),
+      swung(line('M40,44L66,29L71,38L45,53Z', 'ochre', 2), 30, 20, 66),
       dashed('M20,66H100'),
       line('M60,66A40,40 0 0 0 55,46', 'ochre'),
     ],

@@ -133,6 +133,8 @@ def usual_tasks_of(job: JobInput) -> list[VisitTask]:
     kinds.add("poured" if surface == "bare_ground" else "mounted")
     if job.brief.may_drill:
         kinds.add("drilled")
+    if surface == "masonry":
+        kinds.add("masonry")
     return usual_tasks(job.picks.words, kinds)
 
 

@@ -27,7 +27,7 @@ _STOPS: dict[WeatherKind, Work] = {"ladder": "climb", "lift": "lift"}
 # What is only known once the mount stands: the steps that put it there cannot wait for it.
 _WHILE_MOUNTING = (
     *("mount.checked.", "mount.plumb", "mount.pour", "mount.curing"),
-    *("cable.tested.", "cable.sealed", "cable.entry_done", "cable.slack", "cable.earth"),
+    *("cable.tested.", "cable.end_looked", "cable.sealed", "cable.entry_done", "cable.slack", "cable.earth"),
 )
 
 

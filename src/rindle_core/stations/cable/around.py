@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.kernel.findings import Finding, Level
-from rindle_core.stations.cable.findings import DRESSED, ENTRY_DONE, INJECTOR, OLD_CABLING, SEALED, SLACK
+from rindle_core.stations.cable.findings import DRESSED, END_LOOKED, ENTRY_DONE, INJECTOR, OLD_CABLING, SEALED, SLACK
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.lists import shortened
 
@@ -40,6 +40,21 @@ def judge_entry(job: JobInput) -> list[Finding]:
         else ENTRY_DONE(Level.CLEAR, "The entry was seen to", "All of the house’s list.")
     )
     return found
+
+
+def judge_ends(job: JobInput, end_count: int) -> list[Finding]:
+    """What is looked at on every end; nothing where none is made."""
+    if not end_count or not job.cable.cable_pieces:
+        return []
+    missing = [one.name.lower() for one in job.picks.words.end_checks if one.code not in job.cable.end_checks]
+    if missing:
+        return [
+            END_LOOKED.missing(
+                f"Not looked at on every end yet: {shortened(missing)}",
+                f"Look at each of the {end_count} ends before it is mated, and tick it.",
+            )
+        ]
+    return [END_LOOKED(Level.CLEAR, "Every end was looked at", "All of the house’s list.")]
 
 
 def judge_led(job: JobInput) -> list[Finding]:

@@ -6,7 +6,7 @@ import math
 
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
-from rindle_core.stations.cable.around import judge_entry, judge_injector, judge_led
+from rindle_core.stations.cable.around import judge_ends, judge_entry, judge_injector, judge_led
 from rindle_core.stations.cable.asked import asked_cable, asked_earth, asked_hole, asked_list, chosen_cable
 from rindle_core.stations.cable.cable import ExtraRunsInput, extra_runs
 from rindle_core.stations.cable.findings import EARTH, HOLE, PLANNED, STOPPED, WAITS_CABLE
@@ -80,7 +80,7 @@ def _run(job: JobInput) -> tuple[CablePart, list[Finding]]:
         return CablePart(cable=None), [WAITS_FOR_CABLE]
     run = asked_cable(job, terminal, chosen)
     hole, listed = asked_hole(job, terminal, chosen), asked_list(job, terminal, chosen, run.result.loss_high_db)
-    found = [*run.findings, *listed.findings]
+    found = [*run.findings, *listed.findings, *judge_ends(job, listed.result.end_count)]
     if hole is not None:
         found += hole.findings
     elif any(one.kind == "wall" for one in job.cable.cable_pieces) and job.cable.sealed_by != "none":

@@ -15,12 +15,13 @@ from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.stations.cable.findings import BEND, COLD, CONDUIT, FILL, SUPPLIED, TESTED
-from rindle_core.stations.cable.pieces import CablePiece, run_length_m
+from rindle_core.stations.cable.pieces import CablePiece, PieceKind, run_length_m
 
 # Most of a conduit's bore that cables may fill: one, two, more. Source: NEC 2017, chapter 9, table 1.
 _FILL_PERCENT = (53.0, 31.0, 40.0)
 _COLD_CLIP_C = 5.0
 _TAPE_M_PER_JOINT = 0.3
+_FROM_CORNER_M = 0.1  # a clip so near to a corner holds the bend
 
 
 class CableTest(Row):
@@ -71,6 +72,17 @@ class Consumable(Model):
     note: str = ""
 
 
+class MarkedPiece(Model):
+    """Where the clips of one piece sit, marked along a straight line before a hole is drilled."""
+
+    number: int = Field(ge=1, description="Of the piece on its way")
+    kind: PieceKind
+    length_m: float
+    count: int
+    first_m: float = Field(description="From the piece's beginning, and as much before its end")
+    every_m: float
+
+
 class Label(Model):
     """A label on one end of a run."""
 
@@ -86,6 +98,7 @@ class DressResult(Model):
     end_count: int = Field(description="Connectors to make; 0 for a cable with sealed ends")
     consumables: list[Consumable]
     labels: list[Label]
+    marks: list[MarkedPiece] = Field(default_factory=list, description="Of the pieces that are clipped to a wall")
     fill_percent: float | None
 
 
@@ -103,11 +116,29 @@ def _clipped_m(pieces: Sequence[CablePiece], *kinds: str) -> float:
     return sum(one.length_m for one in pieces if one.kind in kinds and one.protection in ("", "clips"))
 
 
-def _consumables(given: DressInput, ends: int) -> list[Consumable]:
+def _marks(given: DressInput) -> list[MarkedPiece]:
+    """A clip near each end of a piece, the others evenly between, no farther apart than the house's spacing."""
+    found = []
+    for number, one in enumerate(given.pieces, start=1):
+        if one.kind not in ("outdoor", "indoor") or one.protection not in ("", "clips") or not one.length_m:
+            continue
+        first = min(_FROM_CORNER_M, one.length_m / 2.0)
+        between = one.length_m - 2.0 * first
+        gaps = math.ceil(round(between / given.rules.clip_m, 6))
+        found.append(
+            MarkedPiece(
+                number=number, kind=one.kind, length_m=one.length_m, count=gaps + 1, first_m=first,
+                every_m=between / gaps if gaps else 0.0,
+            )
+        )  # fmt: skip
+    return found
+
+
+def _consumables(given: DressInput, ends: int, marks: Sequence[MarkedPiece]) -> list[Consumable]:
     runs = len(given.ports)
-    on_mast, on_wall = _clipped_m(given.pieces, "arm", "mast"), _clipped_m(given.pieces, "outdoor", "indoor")
+    on_mast = _clipped_m(given.pieces, "arm", "mast")
     ties = math.ceil(on_mast / given.rules.tie_m) + 2 if on_mast else 0
-    clips = runs * (math.ceil(on_wall / given.rules.clip_m) + 1) if on_wall else 0
+    clips = sum(one.count * (1 if given.pieces[one.number - 1].of_run else runs) for one in marks)
     pipe = sum(one.length_m for one in given.pieces if one.protection in ("pipe", "tray"))
     holes = sum(one.kind == "wall" for one in given.pieces)
     told = [
@@ -138,8 +169,14 @@ def cable_list(given: DressInput) -> Outcome[DressResult]:
     labels = [
         Label(run=name, end=end, said=f"{name} {end}") for name in given.ports for end in ("antenna end", "modem end")
     ]
+    marks = _marks(given)
     result = DressResult(
-        cuts=cuts, end_count=ends, consumables=_consumables(given, ends), labels=labels, fill_percent=fill
+        cuts=cuts,
+        end_count=ends,
+        consumables=_consumables(given, ends, marks),
+        labels=labels,
+        marks=marks,
+        fill_percent=fill,
     )
     return Outcome(result, [*_judge_led(given, result), *_judge_tests(given)])
 

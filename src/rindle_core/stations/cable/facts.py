@@ -61,6 +61,9 @@ class CableFacts(Facts):
         ),
     ] = ""  # fmt: skip
     putty_until: Annotated[dt.date | None, Entry("Putty until")] = None
+    end_checks: Annotated[list[str], Entry("Looked at on every end", words="end_checks")] = Field(
+        default_factory=list, max_length=40
+    )
     entry_steps: Annotated[list[str], Entry("Seen to at the entry", words="entry_steps")] = Field(
         default_factory=list, max_length=40
     )

@@ -121,6 +121,13 @@ ENTRY_DONE = Kind(
     source="The house's words: entry_steps",
     at="cable.entry_steps",
 )
+END_LOOKED = Kind(
+    "cable.end_looked",
+    "what is looked at on every end that is made",
+    against="all of the house's list",
+    source="The house's words: end_checks",
+    at="cable.end_checks",
+)
 SUPPLIED = Kind(
     "cable.supplied",
     "longest run",

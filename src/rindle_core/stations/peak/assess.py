@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from rindle_core.catalogue.guides import GuideKind, PeakGuide
 from rindle_core.catalogue.models import Terminal
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
+from rindle_core.science.bolts import spanner
 from rindle_core.stations.aim.aim import AimResult
 from rindle_core.stations.aim.panel_aim import judge_panel_aim
 from rindle_core.stations.aim.part import AimPart, PanelAim
@@ -161,6 +163,22 @@ def _free_joints(terminal: Terminal) -> list[FreeJoint]:
     ]
 
 
+_BY_GUIDE: dict[GuideKind, str] = {
+    "sound": "",
+    "meter": "the meter with its leads, charged",
+    "page": "a telephone or tablet with the modem’s page",
+    "analyser": "the analyser with its receiving aid and strap",
+}
+
+
+def take_along(terminal: Terminal, guide: PeakGuide | None) -> list[str]:
+    """Instruments, a spanner for each nut that is turned at the head, what it is pointed by, a pen for the marks."""
+    sizes = {spanner(one.size_mm) for one in terminal.joints if one.lock_number or one.free_until}
+    nuts = [f"spanner {size}" for size in sorted(sizes) if size]
+    told = ["clinometer", "compass", *nuts, _BY_GUIDE[guide.kind] if guide else "", "a paint pen for the witness marks"]
+    return [one for one in [*told, "this job on a telephone, or the pocket card"] if one]
+
+
 def _views(job: JobInput, aim: AimPart) -> tuple[Views, list[Finding]]:
     """Both axes, each judged against the link only once the other one is proved."""
     plain = {axis: peak_of(job, axis, aim.aim, aim.predicted_level_db, last_pass(job, axis)) for axis in AXES}
@@ -247,6 +265,7 @@ def assess(context: Context) -> Outcome[PeakPart]:
         may_cover=job.peak.transmit_off == "yes" and not online,
         skew=null.result if null else None,
         joints=_free_joints(terminal),
+        take_along=take_along(terminal, guide_of(job)),
     )
     part = base.model_copy(update={"pointing": pointing})
     findings = [

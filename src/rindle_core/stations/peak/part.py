@@ -43,6 +43,9 @@ class Pointing(Model):
     may_cover: bool = Field(description="A hand may be before the feed: the transmitter is off")
     skew: SkewResult | None = Field(description="None: nothing is turned for the skew")
     joints: list[FreeJoint]
+    take_along: list[str] = Field(
+        default_factory=list, description="What the work at the head takes, so that it is gone to once"
+    )
 
 
 class PeakPart(Model):

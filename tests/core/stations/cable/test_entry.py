@@ -10,6 +10,7 @@ from rindle_core.catalogue.house_words import DEFAULT_WORDS
 from rindle_core.catalogue.models import CoaxCable
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.house_rules import HouseRules
+from rindle_core.stations.cable.around import judge_ends
 from rindle_core.stations.cable.dress import CableTest, DressInput, cable_list
 from rindle_core.stations.cable.earth import EarthInput, earth
 from rindle_core.stations.cable.pieces import CablePiece, loop_at_antenna_m, run_length_m
@@ -117,11 +118,23 @@ def test_a_supplied_length_is_taken_whole_and_what_is_left_is_coiled():
 def test_clips_and_ties_are_counted_by_their_distance_and_not_in_a_pipe():
     amounts = {one.name: one.amount for one in listed().result.consumables}
     assert amounts["Ties, against sun"] == math.ceil(3 / 0.4) + 2
-    assert amounts["Clips"] == math.ceil(15 / 0.5) + 1
+    assert amounts["Clips"] == math.ceil(9.8 / 0.5) + 1 + math.ceil(4.8 / 0.5) + 1  # a tenth of a metre off each corner
     piped = [one.model_copy(update={"protection": "pipe"}) if one.kind == "outdoor" else one for one in WAY]
     led = {one.name: one.amount for one in listed(pieces=piped).result.consumables}
-    assert led["Clips"] == math.ceil(5 / 0.5) + 1
+    assert led["Clips"] == math.ceil(4.8 / 0.5) + 1
     assert led["Pipe or tray"] == 10
+
+
+def test_clips_are_marked_evenly_and_never_farther_apart_than_the_house_says():
+    marks = {one.number: one for one in listed().result.marks}
+    assert [(one.kind, one.length_m) for one in marks.values()] == [("outdoor", 10), ("indoor", 5)]
+    for one in marks.values():
+        assert 2 * one.first_m + (one.count - 1) * one.every_m == pytest.approx(one.length_m)
+        assert one.every_m <= 0.5 < one.every_m * (one.count - 1) / (one.count - 2)
+    short = listed(pieces=way(("outdoor", 0.15, {}))).result.marks[0]
+    assert (short.count, short.first_m, short.every_m) == (1, 0.075, 0)
+    own = listed(pieces=way(("outdoor", 10, {"of_run": "first"})), ports=["RX", "TX"]).result
+    assert {one.name: one.amount for one in own.consumables}["Clips"] == own.marks[0].count
 
 
 def test_conduit_bend_and_cold():
@@ -231,3 +244,13 @@ def test_what_turns_has_its_slack_tried_and_a_panel_that_asks_for_no_earth_says_
     assert turns["cable.earth"].level == "mind"
     asks = {**golden.read("2026-106")["facts"]["terminal"], "needs_earth": True}
     assert job("2026-106", terminal=asks)["cable.earth"].level == "unknown"
+
+
+@pytest.mark.parametrize(("ends", "checks", "level"), [(0, [], None), (2, ["pin"], "unknown"), (2, None, "clear")])
+def test_every_end_that_is_made_is_looked_at(ends, checks, level):
+    facts = golden.read("2026-101")["facts"]
+    every = [one.code for one in DEFAULT_WORDS.end_checks]
+    job = JobInput.model_validate({**facts, "end_checks": every if checks is None else checks})
+    found = judge_ends(job, ends)
+    assert [one.level for one in found] == ([level] if level else [])
+    assert ("core straight" in found[0].message) == (level == "unknown") if level else True

@@ -1,9 +1,14 @@
 """Preset, search and skew: figures by hand, and each rule turned round."""
 
+import json
+from pathlib import Path
+
 import pytest
 
 from rindle_core.catalogue.guides import ScrewLink
+from rindle_core.catalogue.models import Terminal
 from rindle_core.kernel.findings import Level
+from rindle_core.stations.peak.assess import take_along
 from rindle_core.stations.peak.lockdown import LockdownInput, lockdown, off_by_pushes_deg
 from rindle_core.stations.peak.means import MeansInput, peak_faults
 from rindle_core.stations.peak.preset import PresetInput, PresetItem, TurnsInput, judge_travel, preset, screw_turns
@@ -11,6 +16,8 @@ from rindle_core.stations.peak.rows import ScrewCheck, SkewReading, Sweep
 from rindle_core.stations.peak.skew import SkewInput, skew_null
 from rindle_core.stations.peak.sound import SoundInput, sound
 from rindle_core.stations.peak.sweep import SweepInput, sweep_plan
+
+DEMO = Path(__file__).parents[4] / "demo"
 
 
 def items(elevation, azimuth, skew=None):
@@ -165,3 +172,14 @@ def test_a_row_whose_fastest_moment_left_no_lock_time_is_not_swept(fastest, cove
     plan = sweep_plan(SweepInput(azimuth_deg=100, elevation_deg=0, beamwidth_deg=2, lock_s=1, swept=[Sweep(**row)]))
     assert plan.result.pace_deg_per_s == pytest.approx(1.0)
     assert (plan.result.rows[0].covered_share == 1.0, plan.result.rows[0].too_fast) == (covered, not covered)
+
+
+def test_what_the_head_takes_is_told_so_that_it_is_gone_to_once():
+    terminals = {one["code"]: one for one in json.loads((DEMO / "terminals.json").read_text("utf-8"))}
+    told = {code: Terminal.model_validate(terminals[code]) for code in ("tarn-74", "fell-75")}
+    sound = take_along(told["tarn-74"], told["tarn-74"].guides[0])
+    assert {"clinometer", "compass", "spanner 13 mm"} <= set(sound)  # ISO 4014: M8 is 13 mm across the flats
+    assert not any("meter with its leads" in one for one in sound)
+    assert any("meter with its leads" in one for one in take_along(told["fell-75"], told["fell-75"].guides[0]))
+    free = [one for one in told["tarn-74"].joints if one.lock_number or one.free_until]
+    assert sum(one.startswith("spanner") for one in sound) == len({one.size_mm for one in free})

@@ -30,6 +30,12 @@ const manual = ref(false)
 const byHand = computed(
   () => !store.locked && (!reach.value || !!store.deviceTrouble || !!told.value.powered_at || manual.value),
 )
+/** While it searches the work goes on at the antenna. */
+const goOut = computed(() => {
+  const state = rungs.value[here.value]?.state
+  const aimed = job.value.assessment.lockdown?.complete ?? false
+  return state?.needs?.includes('level') && !aimed ? (job.value.assessment.pointing?.take_along ?? []) : []
+})
 const online = computed(() => found.value?.online ?? false)
 /** Seconds across the axis: the longest stay or usual time, rounded up to a whole minute. */
 const across = computed(() => {
@@ -146,6 +152,10 @@ const open = ref('')
       The way online
       <span v-if="found?.restart_count" class="quiet note">started again {{ found.restart_count }} times</span>
     </h2>
+    <p v-if="goOut.length" class="out" role="status">
+      <b>It searches: now go out, once.</b> Take along {{ goOut.join(', ') }}. The modem stays as it is.
+      <router-link :to="`/jobs/${store.number}/peak/preset`">Peak</router-link>
+    </p>
     <p v-if="byHand" class="quiet">
       Press what the lights or its page show. Times count from the moment it was switched on.
     </p>

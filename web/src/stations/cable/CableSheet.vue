@@ -56,6 +56,10 @@ const usual = computed(() => ({
     { kind: 'indoor' },
   ],
 }))
+/** As a rule shows it: whole millimetres. */
+const marked = (length_m: number) =>
+  prefs.system === 'metric' ? `${Math.round(1000 * length_m)} mm` : formatQuantity(1000 * length_m, 'mm', prefs.system)
+const marks = computed(() => job.value.assessment.cable_list?.marks ?? [])
 const twoRuns = computed(() => (job.value.facts.picks.terminal?.cable.runs ?? 1) > 1)
 const columns = computed(() =>
   twoRuns.value
@@ -160,6 +164,29 @@ defineExpose({ newEntry: () => grid.value?.add() })
       <fact at="cable.elbow_mm" />
       <fact at="cable.removable" />
     </div>
+    <table v-if="marks.length" class="grid-table" aria-label="Marks for the clips">
+      <caption class="quiet">
+        Mark a straight line first, then the clips on it, before a hole is drilled.
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">Piece</th>
+          <th scope="col">Length</th>
+          <th scope="col">Clips</th>
+          <th scope="col">First from the corner</th>
+          <th scope="col">Then every</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in marks" :key="one.number">
+          <th scope="row">{{ one.number }}, {{ one.kind === 'indoor' ? 'indoors' : 'outdoors' }}</th>
+          <td>{{ formatQuantity(one.length_m, 'm', prefs.system) }}</td>
+          <td>{{ one.count }}</td>
+          <td>{{ marked(one.first_m) }}</td>
+          <td>{{ one.count > 1 ? marked(one.every_m) : '–' }}</td>
+        </tr>
+      </tbody>
+    </table>
     <ul class="quiet">
       <li>Only smooth curves: the cable bends to {{ bends }} and no tighter. Never pull by the plug{{ pull }}.</li>
       <li>

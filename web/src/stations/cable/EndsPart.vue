@@ -2,6 +2,7 @@
 /** How an end is made, and the test record of each cable. */
 import { computed } from 'vue'
 import DrawingView from '@/drawings/DrawingView.vue'
+import Fact from '@/fields/Fact.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import { formatQuantity } from '@/lib/quantity'
@@ -36,6 +37,7 @@ const usual = computed(() => ({
   </p>
   <template v-else>
     <drawing-view name="connector" />
+    <fact at="cable.end_checks" with-text="text" whole />
     <p v-if="ends !== null">
       <b>{{ ends }} ends</b> to make: compression outdoors; screwed ones only indoors or in need. Firm with a spanner,
       gently on thin ports. Self-bonding tape half over half, upwards, after the last test.

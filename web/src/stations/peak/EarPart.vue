@@ -8,6 +8,7 @@ import { formatQuantity, fromEntry } from '@/lib/quantity'
 import CoverBeat from '@/stations/peak/CoverBeat.vue'
 import ListenPart from '@/stations/peak/ListenPart.vue'
 import LiveFigures from '@/stations/peak/LiveFigures.vue'
+import TrapShown from '@/stations/peak/TrapShown.vue'
 import { useLive, usePeak } from '@/stations/peak/usePeak'
 
 const { store, axis, readings, pass, view, fit, usable, count, pointing, told, markHere } = usePeak()
@@ -52,6 +53,7 @@ const next = computed(() => {
     The first long tone is not the top: it says only as good as so far. Both falls have to be heard; with both marks
     made turning up, the play of the screw shifts nothing.
   </p>
+  <trap-shown />
   <div class="stage">
     <div>
       <form v-if="!store.locked" class="row" @submit.prevent="mark('back')">

@@ -57,6 +57,9 @@ const side = (what: string, off_deg: number) =>
     <b>On the ladder or roof:</b> tie off before you let go with both hands. Nobody under the dish while its clamps are
     loose; hold it, it may swing or fall back.
   </p>
+  <p v-if="pointing?.take_along?.length" class="quiet">
+    <b>Taken up in one go:</b> {{ pointing.take_along.join(', ') }}.
+  </p>
   <div class="instruments">
     <div v-for="row in rows" :key="row.what" class="figure" :class="{ next: row.what === pointing?.preset.next_what }">
       <h2><verdict-stone :verdict="state(row.ok)" /> {{ NAMES[row.what] }}</h2>

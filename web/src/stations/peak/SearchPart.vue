@@ -110,6 +110,14 @@ const needsAid = computed(() => guide.value?.kind === 'analyser' || told.value.a
 <template>
   <fact at="peak.guide" chips :options="options" label="Pointed by" />
   <p v-if="guide?.expects" class="quiet">{{ guide.expects }}</p>
+  <table v-if="guide?.keys?.length" class="grid-table" aria-label="Keys and figures of the guide">
+    <tbody>
+      <tr v-for="one in guide.keys" :key="one.key">
+        <th scope="row">{{ one.key }}</th>
+        <td>{{ one.does }}</td>
+      </tr>
+    </tbody>
+  </table>
   <div class="both" data-fact="peak.sweeps">
     <svg
       :viewBox="`0 0 ${map.width} ${map.height}`"
