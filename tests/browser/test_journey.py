@@ -218,6 +218,7 @@ def cable(page):
     chip(page, "Closed with", "sealant")
     page.get_by_role("button", name="All of these").click()
     turn_to(page, "Ends")
+    page.get_by_role("button", name="All of these").click()
     page.get_by_role("button", name="A row for each cable").click()
     for column, word in ((1, "through"), (2, "no short")):
         pick(page.locator("tr.entry-row").first.locator(".n-base-selection").nth(column), word)

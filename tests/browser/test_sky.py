@@ -250,11 +250,11 @@ def test_an_obstacle_measured_from_two_places_stands_in_the_skyline(dish):
         ("Angle to its top from there (°)", f"{far:.4f}"),
     ):
         dish.get_by_label(label, exact=True).fill(value)
-    dish.get_by_label("True bearing of its middle (°)").fill("8")
     table = dish.get_by_role("table", name="obstacle")
     expect(table.get_by_role("row").filter(has_text="Height over this ground")).to_contain_text(
         "18.0 m"
     )  # 16.4 m over an eye at 1.6 m
+    dish.get_by_label("True bearing of its middle (°)").fill("8")  # pressed at once: what is typed counts
     dish.get_by_role("button", name="Add it to the skyline").click()
     expect(dish.get_by_label("High, row 1")).to_have_value(re.compile(r"^(18|17\.99|18\.00)"))
     expect(heading(dish)).to_contain_text("Free by 18.")  # 55.5° less atan(18 / 24) = 36.9°

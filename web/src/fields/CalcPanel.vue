@@ -48,7 +48,7 @@ const typed = computed(() =>
 const input = computed(() => (complete.value ? JSON.stringify({ ...props.fixed, ...typed.value }) : ''))
 /** What is asked: what was typed, once the fingers rest. */
 const asked = refDebounced(input, 300)
-watch(asked, (now) => now && emit('typed', typed.value), { immediate: true })
+watch(typed, (now) => emit('typed', now), { immediate: true })
 const {
   data,
   error,

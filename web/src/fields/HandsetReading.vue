@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** A figure measured with the telephone in the hand: laid on a face, or held along a mast. It is taken by a press. */
 import { IconDeviceMobile } from '@tabler/icons-vue'
-import { NButton, NSlider } from 'naive-ui'
-import { computed, ref, shallowRef } from 'vue'
+import { NButton } from 'naive-ui'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { ApiError, calculate, type CalcResult } from '@/api/client'
 import HandsetTold from '@/fields/HandsetTold.vue'
 import HandsetZero from '@/fields/HandsetZero.vue'
+import SlideBar from '@/fields/SlideBar.vue'
 import { laid, type Sample, tipped, useHandset, useHandsetZero } from '@/lib/handset'
 
 type Reading = CalcResult<'handset'>
@@ -59,6 +60,7 @@ function take(): void {
 /** The simulated one is turned by two sliders. */
 const turned = ref({ bearing: 20, height: 35 })
 const posed = () => (props.given.along === 'face' ? tipped : laid)(turned.value.bearing, turned.value.height)
+watch(turned, () => handset.pose(posed()), { deep: true })
 </script>
 
 <template>
@@ -78,23 +80,10 @@ const posed = () => (props.given.along === 'face' ? tipped : laid)(turned.value.
       <handset-zero v-if="given.along === 'edge'" :now="told" @found="recent = []" />
     </template>
     <div v-if="handset.simulated.value" class="sliders">
-      <span>Turned to</span
-      ><n-slider
-        v-model:value="turned.bearing"
-        :min="0"
-        :max="359"
-        aria-label="Turned to"
-        @update:value="handset.pose(posed())"
-      />
-      <span>Tipped by</span
-      ><n-slider
-        v-model:value="turned.height"
-        :min="-10"
-        :max="90"
-        :step="0.5"
-        aria-label="Tipped by"
-        @update:value="handset.pose(posed())"
-      />
+      <span aria-hidden="true">Turned to</span
+      ><slide-bar v-model:value="turned.bearing" label="Turned to" :min="0" :max="359" />
+      <span aria-hidden="true">Tipped by</span
+      ><slide-bar v-model:value="turned.height" label="Tipped by" :min="-10" :max="90" :step="0.5" />
     </div>
     <div class="row">
       <n-button v-if="told && !handset.simulated.value" type="primary" :disabled="!told.steady" @click="take"

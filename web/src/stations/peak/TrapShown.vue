@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** Why the first long tone is not the top: a screw to turn over a made-up lobe, or to be shown. */
 import { useIntervalFn, usePreferredReducedMotion } from '@vueuse/core'
-import { NButton, NSlider } from 'naive-ui'
+import { NButton } from 'naive-ui'
 import { computed, ref, watch } from 'vue'
+import SlideBar from '@/fields/SlideBar.vue'
 import { BEGUN, FALL_TURNS, type Heard, heardAt, levelAt, placesOf, REACH_TURNS, WAY } from '@/stations/peak/trap'
 
 const WIDE = 460
@@ -75,14 +76,7 @@ const best = computed(() => y(heard.value.best_db))
         />
         <text :x="x(0)" :y="HIGH - 2" text-anchor="middle" font-size="12" fill="var(--quiet)">the top</text>
       </svg>
-      <n-slider
-        v-model:value="at"
-        :min="-REACH_TURNS"
-        :max="REACH_TURNS"
-        :step="0.05"
-        :tooltip="false"
-        aria-label="Turn the screw"
-      />
+      <slide-bar v-model:value="at" label="Turn the screw" :min="-REACH_TURNS" :max="REACH_TURNS" :step="0.05" />
       <figcaption>
         <span :class="['tone', heard.sound]" aria-hidden="true"><i v-for="bar in 7" :key="bar" /></span>
         <b role="status">{{ heard.says }}</b>

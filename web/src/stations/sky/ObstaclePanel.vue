@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** Obstacles measured whole: by tape, paces, laser or two places; each becomes part of the skyline. */
 import { NButton } from 'naive-ui'
-import { computed, ref, shallowRef } from 'vue'
-import type { CalcResult } from '@/api/client'
+import { computed, ref } from 'vue'
+import { ApiError, calculate, type CalcResult } from '@/api/client'
 import CalcPanel, { type PanelField } from '@/fields/CalcPanel.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
@@ -71,11 +71,11 @@ const fixed = computed(() => ({
   terminal_height_m: job.value.assessment.sky_more?.terminal_height_m ?? 0,
   ahead_years: job.value.facts.sky.ahead_years ?? 0,
 }))
-const last = shallowRef<CalcResult<'obstacle'> | null>(null)
+const reckons = ref(false)
 const typed = ref<Record<string, unknown>>({})
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
 function rows(r: CalcResult<'obstacle'>): [string, string][] {
-  last.value = r
+  reckons.value = true
   const own = r.own_height_m == null ? [] : [['Over its own foot', show(r.own_height_m, 'm')] as [string, string]]
   return [
     ['Distance', `${show(r.distance_m, 'm')} ± ${show(r.distance_error_m, 'm')}`],
@@ -84,8 +84,17 @@ function rows(r: CalcResult<'obstacle'>): [string, string][] {
     ['Seen from the terminal', `top at ${show(r.top_from_terminal_deg, 'deg')}, ${show(r.width_m, 'm')} wide`],
   ]
 }
+/** What is typed now, reckoned anew: what the table shows may be a moment older. */
+async function reckoned(): Promise<CalcResult<'obstacle'> | null> {
+  try {
+    return (await calculate('obstacle', { ...fixed.value, ...typed.value })).result
+  } catch (error) {
+    if (!(error instanceof ApiError)) throw error
+    return null // the panel says which field, and why
+  }
+}
 async function add(): Promise<void> {
-  const r = last.value
+  const r = await reckoned()
   if (!r) return
   const turned = prefs.north === 'magnetic' ? props.declination : 0
   const middle = (((Number(typed.value.azimuth_deg ?? 0) + turned) % 360) + 360) % 360
@@ -133,7 +142,7 @@ async function add(): Promise<void> {
     :show="rows"
     @typed="typed = $event"
   />
-  <p v-if="last && !store.locked"><n-button size="small" @click="add">Add it to the skyline</n-button></p>
+  <p v-if="reckons && !store.locked"><n-button size="small" @click="add">Add it to the skyline</n-button></p>
 </template>
 
 <style scoped>
