@@ -28,16 +28,19 @@ class HandsetSample(Model):
     gamma_deg: float = Field(ge=-180, le=180)
 
 
+def _angles(samples: Sequence[HandsetSample]) -> Array:
+    """Alpha, beta and gamma, a row a sample."""
+    rows = [(one.alpha_deg, one.beta_deg, one.gamma_deg) for one in samples]
+    return np.array(rows, dtype=np.float64).reshape(-1, 3)
+
+
 def pointing(samples: Sequence[HandsetSample], along: Along, zero_deg: float = 0.0) -> Array:
     """Where the device points at each sample, as east, north and up, north being the device's own: shape (n, 3).
 
     `zero_deg` is what its long edge reads more than is true: its sensor sits turned in its case by that about the axis
     to its right. Source: see `device_axes`; R·X(−zero), columns written out. The camera looks out of the back.
     """
-    angles = np.array([(one.alpha_deg, one.beta_deg, one.gamma_deg) for one in samples], dtype=np.float64).reshape(
-        -1, 3
-    )
-    _, top, out = device_axes(*angles.T)
+    _, top, out = device_axes(*_angles(samples).T)
     off = math.radians(zero_deg)
     top, out = math.cos(off) * top - math.sin(off) * out, math.sin(off) * top + math.cos(off) * out
     return {"camera": -out, "edge": top, "face": out}[along]
@@ -64,4 +67,14 @@ def turn_rates_deg_per_s(at_s: Array, bearing_deg: Array) -> Array:
     return rates
 
 
-__all__ = ["Along", "HandsetSample", "bearing_and_height_deg", "pointing", "turn_rates_deg_per_s"]
+def turned_deg_per_s(samples: Sequence[HandsetSample]) -> Array:
+    """How fast the device turned about the vertical up to each sample, however it is held: told by that of its axes
+    which lies most level, as the bearing of one that stands upright is none.
+    """
+    axes = device_axes(*_angles(samples).T)
+    level = [float(np.hypot(one[:, 0], one[:, 1]).min()) for one in axes]
+    bearing, _ = bearing_and_height_deg(axes[int(np.argmax(level))])
+    return turn_rates_deg_per_s(np.array([one.at_s for one in samples]), bearing)
+
+
+__all__ = ["Along", "HandsetSample", "bearing_and_height_deg", "pointing", "turn_rates_deg_per_s", "turned_deg_per_s"]

@@ -74246,7 +74246,7 @@ export interface components {
             wait_h: number;
             /**
              * Wanted For
-             * @description Which jobs have it: of a dish or a panel, with a line-up, with a hole, on a building, in masonry, on a foot
+             * @description Which jobs have it: all, a dish, a panel, with line-up or hole, on a building, masonry or foot
              * @default all
              * @enum {string}
              */

@@ -15,7 +15,7 @@ from rindle_core.kernel.geometry import wrap_180
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.science.handset import Along, HandsetSample, bearing_and_height_deg, pointing, turn_rates_deg_per_s
+from rindle_core.science.handset import Along, HandsetSample, bearing_and_height_deg, pointing, turned_deg_per_s
 from rindle_core.stations.aim.findings import HANDSET
 from rindle_core.stations.aim.instruments import Side, shown_reading
 
@@ -93,7 +93,6 @@ def handset(given: HandsetInput) -> Outcome[HandsetResult]:
     noise = given.rules.clinometer_deg if given.zero_deg is not None else given.rules.handset_level_deg
     angle = 90.0 - height if given.from_vertical else height
     reading, side = shown_reading(angle + given.instrument_deg)
-    times = np.array([one.at_s for one in given.samples])
     result = HandsetResult(
         bearing_true_deg=(bearing + given.declination_deg + given.turn_deg) % 360.0
         if north_known and level > math.sin(math.radians(_LEAST_LEAN_DEG))
@@ -109,7 +108,7 @@ def handset(given: HandsetInput) -> Outcome[HandsetResult]:
         side=side,
         spread_deg=spread,
         steady=spread <= _STEADY_DEG and len(given.samples) > 1,
-        turn_rate_deg_per_s=float(turn_rates_deg_per_s(times, bearing_and_height_deg(ahead)[0]).max()),
+        turn_rate_deg_per_s=float(turned_deg_per_s(given.samples).max()),
     )
     return Outcome(result, [_judge(result)])
 

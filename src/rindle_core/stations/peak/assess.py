@@ -173,7 +173,8 @@ _BY_GUIDE: dict[GuideKind, str] = {
 
 def take_along(terminal: Terminal, guide: PeakGuide | None) -> list[str]:
     """Instruments, a spanner for each nut that is turned at the head, what it is pointed by, a pen for the marks."""
-    sizes = {spanner(one.size_mm) for one in terminal.joints if one.lock_number or one.free_until}
+    turned = [one for one in terminal.joints if one.lock_number or one.free_until]
+    sizes = {spanner(one.size_mm) for one in turned if one.size_mm is not None}
     nuts = [f"spanner {size}" for size in sorted(sizes) if size]
     told = ["clinometer", "compass", *nuts, _BY_GUIDE[guide.kind] if guide else "", "a paint pen for the witness marks"]
     return [one for one in [*told, "this job on a telephone, or the pocket card"] if one]

@@ -115,6 +115,13 @@ def test_a_turn_is_timed_over_a_third_of_a_second_and_over_north():
     assert rates[4:] == pytest.approx(12.0)
 
 
+@pytest.mark.parametrize("held", [(0, 0), (90, 0), (90, 40), (0, 90), (45, -80)])
+def test_a_turn_about_the_vertical_is_told_however_the_device_is_strapped(held):
+    # Upright its long edge has no bearing, flat its screen has none: another of its axes tells it.
+    samples = [sample(at / 10, (300 - 1.2 * at) % 360, *held) for at in range(12)]
+    assert told(samples).turn_rate_deg_per_s == pytest.approx(12.0)
+
+
 def test_samples_out_of_their_order_are_refused_by_name():
     with pytest.raises(Exception, match="at_s must not fall"):
         told([sample(1, 0, 0, 0), sample(0, 0, 0, 0)])

@@ -183,3 +183,5 @@ def test_what_the_head_takes_is_told_so_that_it_is_gone_to_once():
     assert any("meter with its leads" in one for one in take_along(told["fell-75"], told["fell-75"].guides[0]))
     free = [one for one in told["tarn-74"].joints if one.lock_number or one.free_until]
     assert sum(one.startswith("spanner") for one in sound) == len({one.size_mm for one in free})
+    bare = told["tarn-74"].model_copy(update={"joints": [one.model_copy(update={"size_mm": None}) for one in free]})
+    assert not any(one.startswith("spanner") for one in take_along(bare, None))  # nobody told its bolts
