@@ -36,5 +36,5 @@ export default defineConfig({
   },
   server: { proxy: { '/api': 'http://127.0.0.1:8765' }, fs: { allow: ['..'] } },
   build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
-  test: { environment: 'happy-dom', isolate: false, testTimeout: 20_000, setupFiles: 'src/testing/alone.ts' },
+  test: { environment: 'happy-dom', isolate: false, testTimeout: 90_000, setupFiles: 'src/testing/alone.ts' },
 })

