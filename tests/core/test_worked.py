@@ -15,6 +15,7 @@ WITHOUT = {
     "household", "household_move", "lineup_run", "update", "wireless",
     "deliveries", "diary", "job", "joints", "kit_list", "learnt", "lifts",
     "lineup_request", "listen", "outer_address",
+    "first_tone",
     "measures",
     "mount_choice", "peak_faults", "position_entry", "sites", "skyline_text", "sound",
     "trial_columns", "trial_log", "trial_preview", "visit_days", "waits",

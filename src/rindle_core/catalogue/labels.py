@@ -167,6 +167,7 @@ LABELS: dict[str, str] = {
     "handset_compass_deg": "Telephone: its compass is off by",
     "handset_landmark_deg": "Telephone: set by a landmark, off by",
     "handset_level_deg": "Telephone: its level is off by",
+    "handset_zero_days": "Telephone: its level was tried for so long",
     "hazards": "Hazards",
     "hold_db": "Loss allowed when pushed",
     "hold_point": "Hold point",

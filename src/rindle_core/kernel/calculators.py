@@ -22,6 +22,7 @@ MODULE_OF = {
     "lockdown": "stations.peak.lockdown",
     "listen": "stations.peak.listen",
     "peak_faults": "stations.peak.means",
+    "first_tone": "stations.peak.first_tone",
     "preset": "stations.peak.preset",
     "screw_turns": "stations.peak.preset",
     "skew_null": "stations.peak.skew",

@@ -216,6 +216,9 @@ class HouseRules(Model):
     handset_level_deg: float = Field(
         default=1.0, gt=0, le=20, description="How far off its heights are while nobody has turned it end for end"
     )
+    handset_zero_days: float = Field(
+        default=7.0, gt=0, le=400, description="How long a telephone's own error, once it was tried, is taken off"
+    )
     skyline_bearing_deg: float = Field(
         default=5.0,
         gt=0,

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from typing import Literal
+from itertools import pairwise
+from typing import Annotated, Literal
 
 import numpy as np
-from pydantic import Field
+from pydantic import AfterValidator, Field
 
 from rindle_core.kernel.geometry import Array
+from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.science.camera import device_axes
 
@@ -26,6 +28,47 @@ class HandsetSample(Model):
     alpha_deg: float = Field(ge=-360, le=360)
     beta_deg: float = Field(ge=-180, le=180)
     gamma_deg: float = Field(ge=-180, le=180)
+
+
+class HandsetErrors(Model):
+    """From which north a device counts, what its bearings and heights are off by, and how sure that makes them."""
+
+    absolute: bool = Field(default=True, description="Its angles count from magnetic north, not from where it began")
+    declination_deg: float = Field(default=0.0, ge=-180, le=180)
+    turn_deg: float = Field(default=0.0, ge=-360, le=360, description="Added to bearings, by a known landmark")
+    by_landmark: bool = Field(default=False, description="Whether a landmark told that")
+    zero_deg: float | None = Field(
+        default=None,
+        ge=-10,
+        le=10,
+        description="What it reads more than is true, by the reversal test; None: not tried",
+    )
+    rules: HouseRules = DEFAULT_RULES
+
+    @property
+    def north_known(self) -> bool:
+        """Whether its bearings count from a north at all."""
+        return self.absolute or self.by_landmark
+
+    @property
+    def compass_error_deg(self) -> float:
+        """One standard deviation of its bearings."""
+        return self.rules.handset_landmark_deg if self.by_landmark else self.rules.handset_compass_deg
+
+    @property
+    def level_error_deg(self) -> float:
+        """One standard deviation of its heights."""
+        return self.rules.handset_level_deg if self.zero_deg is None else self.rules.clinometer_deg
+
+
+def in_order(samples: list[HandsetSample]) -> list[HandsetSample]:
+    """The samples, where their times do not fall. Raises ValueError."""
+    if any(later.at_s < earlier.at_s for earlier, later in pairwise(samples)):
+        raise ValueError("at_s must not fall from one sample to the next")
+    return samples
+
+
+Samples = Annotated[list[HandsetSample], AfterValidator(in_order)]
 
 
 def _angles(samples: Sequence[HandsetSample]) -> Array:
@@ -77,4 +120,13 @@ def turned_deg_per_s(samples: Sequence[HandsetSample]) -> Array:
     return turn_rates_deg_per_s(np.array([one.at_s for one in samples]), bearing)
 
 
-__all__ = ["Along", "HandsetSample", "bearing_and_height_deg", "pointing", "turn_rates_deg_per_s", "turned_deg_per_s"]
+__all__ = [
+    "Along",
+    "HandsetErrors",
+    "HandsetSample",
+    "Samples",
+    "bearing_and_height_deg",
+    "pointing",
+    "turn_rates_deg_per_s",
+    "turned_deg_per_s",
+]

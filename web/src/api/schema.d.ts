@@ -464,6 +464,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/first_tone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_first_tone"];
+        put?: never;
+        /** What is heard on a made-up lobe, and why the first long tone is not its top */
+        post: operations["calc_first_tone"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/fit": {
         parameters: {
             query?: never;
@@ -5122,6 +5140,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -5585,6 +5604,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -5890,6 +5910,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -6272,6 +6293,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -6576,6 +6598,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -6752,6 +6775,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -8375,6 +8399,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -12428,6 +12453,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -13609,6 +13635,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -17301,6 +17328,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -17804,6 +17832,13 @@ export interface components {
              */
             clinometer_face: string;
             /**
+             * Clinometer Reads From
+             * @description From where an instrument that is laid there reads; empty: a scale is read
+             * @default level
+             * @enum {string}
+             */
+            clinometer_reads_from: "" | "level" | "vertical";
+            /**
              * Clinometer Side
              * @description To which side the face leans, where that is not plain
              * @default
@@ -17941,6 +17976,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -18449,6 +18485,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -18654,6 +18691,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -19053,6 +19091,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -19413,6 +19452,213 @@ export interface components {
             why: components["schemas"]["Named"][];
         };
         /**
+         * FirstToneInput
+         * @description A screw over a lobe whose top is at 0: where it stands after which places, and how the guide hears.
+         */
+        FirstToneInput: {
+            /**
+             * Drop Db
+             * @description Fall at which the sound breaks
+             * @default 0.6
+             */
+            drop_db: number;
+            /**
+             * Passed Turns
+             * @description In their order, the newest last, and all between them; empty: it begins
+             */
+            passed_turns?: number[];
+            /**
+             * @default {
+             *       "aim_share": 0.7,
+             *       "aside_factor": 0.3,
+             *       "assumed_obstacle_distance_m": 10,
+             *       "at_height_most_min": 90,
+             *       "at_height_weight_min": 120,
+             *       "bag_kg": 12,
+             *       "bag_mix_min": 5,
+             *       "ballast_factor": 1.5,
+             *       "battery_share": 0.5,
+             *       "beam_edge_km": 30,
+             *       "better_bearing_percent": 1,
+             *       "bond_mohm": 100,
+             *       "bracket_share": 0.4,
+             *       "browse_out_percent": 3,
+             *       "cable_temperature_c": 40,
+             *       "cable_warn_share": 0.8,
+             *       "cable_weight_m": 50,
+             *       "call_gap_s": 2,
+             *       "call_gaps_per_h": 2,
+             *       "clearance_deg": 10,
+             *       "clinometer_deg": 0.3,
+             *       "clinometer_error_deg": 0.5,
+             *       "clip_m": 0.5,
+             *       "compass_deg": 2,
+             *       "concrete_least_c": 5,
+             *       "concrete_waste_share": 0.1,
+             *       "concrete_work_min": 60,
+             *       "connector_loss_db": 0.1,
+             *       "currency": "",
+             *       "declination_mind_deg": 5,
+             *       "design_gust_mps": 45,
+             *       "earth_wire_mm2": 16,
+             *       "elements_fresh_days": 14,
+             *       "end_spare_m": 0.3,
+             *       "exposure": "C",
+             *       "figures_reach_m": 2000,
+             *       "foam_least_c": 5,
+             *       "fresnel_share": 0.6,
+             *       "from_ground_m": 1.6,
+             *       "gain_sure_percent": 50,
+             *       "game_gaps_per_h": 4,
+             *       "ground_ohm": 25,
+             *       "growth_years": 5,
+             *       "hand_kg": 4,
+             *       "handset_compass_deg": 10,
+             *       "handset_landmark_deg": 2,
+             *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
+             *       "hold_db": 0.2,
+             *       "hole_apart_mm": 20,
+             *       "hole_fall_percent": 5,
+             *       "hole_margin_share": 0.12,
+             *       "injector_high_c": 40,
+             *       "injector_low_c": 0,
+             *       "inverter_share": 0.85,
+             *       "keep_secrets": "no",
+             *       "ladder_gust_mps": 12,
+             *       "level_margin_db": 3,
+             *       "level_shortfall_db": 2,
+             *       "lift_gust_mps": 8,
+             *       "lineup_lead_min": 60,
+             *       "lineup_min": 30,
+             *       "load_share": 0.5,
+             *       "located_days": 28,
+             *       "located_reach_m": 3,
+             *       "lone_lift_kg": 25,
+             *       "low_elevation_deg": 10,
+             *       "low_orbit_hold_percent": 10,
+             *       "oval_percent": 2,
+             *       "overhead_deg": 89,
+             *       "password_bits": 50,
+             *       "peak_certain_share": 0.1,
+             *       "peak_fall_db": 1,
+             *       "person_reach_m": 2.2,
+             *       "place_moved_m": 100,
+             *       "places_apart_m": 200,
+             *       "plumb_deg": 0.3,
+             *       "preset_elevation_deg": 1,
+             *       "preset_skew_deg": 3,
+             *       "printed_tolerance_deg": 0.6,
+             *       "props_share": 0.25,
+             *       "radiation_limit_w_per_m2": 10,
+             *       "reason_factor": 2,
+             *       "rim_loss_db": 0.5,
+             *       "roof_edge_m": 2,
+             *       "run_span_h": 4,
+             *       "run_spread_share": 0.5,
+             *       "scan_least_percent": 50,
+             *       "scan_wanted_percent": 90,
+             *       "sealant_least_c": 5,
+             *       "second_pass_db": 0.1,
+             *       "service_loop_m": 0.7,
+             *       "settle_min": 30,
+             *       "shading_db": 0.1,
+             *       "shadow_most_deg": 75,
+             *       "side_lobe_least_db": 12,
+             *       "side_lobe_most_db": 25,
+             *       "skyline_bearing_deg": 5,
+             *       "skyline_gap_deg": 30,
+             *       "skyline_reach_m": 5,
+             *       "spares_aloft_percent": 10,
+             *       "steel_yield_mpa": 235,
+             *       "stream_gap_s": 20,
+             *       "stream_gaps_per_h": 0.5,
+             *       "strength_factor": 1.5,
+             *       "stuck_share": 2,
+             *       "swing_loss_db": 0.5,
+             *       "test_loss_db": 1.5,
+             *       "tie_m": 0.4,
+             *       "transmit_left_db": 2,
+             *       "trial_apart_m": 3,
+             *       "trial_least_h": 6,
+             *       "trial_sector_percent": 0.1,
+             *       "trial_spread_share": 0.65,
+             *       "trial_wanted_h": 12,
+             *       "tunnel_gap_s": 10,
+             *       "tunnel_gaps_per_h": 0.5,
+             *       "unserved_percent": 0.5,
+             *       "wanted_run_count": 3,
+             *       "weekends": "free",
+             *       "wind_loss_db": 0.5,
+             *       "wire_least_m": 3.05,
+             *       "workday_h": 9,
+             *       "workday_start_h": 8,
+             *       "working_gust_mps": 20
+             *     }
+             */
+            rules: components["schemas"]["HouseRules"];
+            /**
+             * Width Turns
+             * @description Half-power width of the lobe
+             * @default 3.2
+             */
+            width_turns: number;
+        };
+        /** FirstToneOutcome */
+        FirstToneOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["FirstToneResult"];
+        };
+        /**
+         * FirstToneResult
+         * @description What is heard where it stands now, and what that does not mean.
+         */
+        FirstToneResult: {
+            /** At Turns */
+            at_turns: number;
+            /** Best Db */
+            best_db: number;
+            /** Curve Db */
+            curve_db: number[];
+            /** Curve Turns */
+            curve_turns: number[];
+            /**
+             * Fall Turns
+             * @description Where it has fallen by that, to either side of the top
+             */
+            fall_turns: number;
+            /** Fell High */
+            fell_high: boolean;
+            /**
+             * Fell Low
+             * @description It fell by the house's figure on the side below the top
+             */
+            fell_low: boolean;
+            /**
+             * Level Db
+             * @description Under the top
+             */
+            level_db: number;
+            /**
+             * Reach Turns
+             * @description What is drawn of the lobe, to either side
+             */
+            reach_turns: number;
+            /** Says */
+            says: string;
+            /**
+             * Sound
+             * @enum {string}
+             */
+            sound: "long" | "broken";
+            /**
+             * Way Turns
+             * @description A way that shows it: past the top, back past it, and to the middle
+             */
+            way_turns: number[];
+        };
+        /**
          * FitInput
          * @description The tube as it was measured, the terminal's clamp, and what the mount itself grips.
          */
@@ -19483,6 +19729,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -19793,6 +20040,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -23294,6 +23542,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -23729,6 +23978,11 @@ export interface components {
              */
             landmark_true_deg?: number | null;
             /**
+             * Pace Deg Per S
+             * @description Not to be turned faster than this
+             */
+            pace_deg_per_s?: number | null;
+            /**
              * @default {
              *       "aim_share": 0.7,
              *       "aside_factor": 0.3,
@@ -23777,6 +24031,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -23924,6 +24179,16 @@ export interface components {
             spread_deg: number;
             /** Steady */
             steady: boolean;
+            /**
+             * Told Height Deg
+             * @description The same as the device tells it, its own error inside
+             */
+            told_height_deg: number;
+            /**
+             * Too Fast
+             * @description Faster than the pace that was told
+             */
+            too_fast: boolean;
             /**
              * Turn Deg
              * @description To be added to its bearings, by the landmark at which it points
@@ -24424,6 +24689,12 @@ export interface components {
              * @default 1
              */
             handset_level_deg: number;
+            /**
+             * Handset Zero Days
+             * @description How long a telephone's own error, once it was tried, is taken off
+             * @default 7
+             */
+            handset_zero_days: number;
             /**
              * Hold Db
              * @description Level change allowed by lock-down and by a push
@@ -25442,6 +25713,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -30182,6 +30454,7 @@ export interface components {
              *         "handset_compass_deg": 10,
              *         "handset_landmark_deg": 2,
              *         "handset_level_deg": 1,
+             *         "handset_zero_days": 7,
              *         "hold_db": 0.2,
              *         "hole_apart_mm": 20,
              *         "hole_fall_percent": 5,
@@ -34132,6 +34405,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -34831,6 +35105,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -35075,6 +35350,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -35455,6 +35731,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -38980,6 +39257,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -39306,6 +39584,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -46980,6 +47259,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -48702,6 +48982,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -49260,6 +49541,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -53131,6 +53413,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -53824,6 +54107,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -54207,6 +54491,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -57973,6 +58258,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -58157,6 +58443,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -59103,6 +59390,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -59449,6 +59737,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -59665,6 +59954,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -59974,6 +60264,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -60492,6 +60783,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -60834,6 +61126,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -60953,7 +61246,7 @@ export interface components {
         };
         /**
          * SkyTraceInput
-         * @description Strokes, and what is known of the device's errors; see the calculator `handset`.
+         * @description Strokes, and what is known of the device's errors.
          */
         SkyTraceInput: {
             /**
@@ -60962,6 +61255,13 @@ export interface components {
              * @default true
              */
             absolute: boolean;
+            /**
+             * Beside Bearing Error Deg
+             * @description What the skyline into which it goes may be off by; None: not told
+             */
+            beside_bearing_error_deg?: number | null;
+            /** Beside Height Error Deg */
+            beside_height_error_deg?: number | null;
             /**
              * By Landmark
              * @description Whether a landmark told that
@@ -61027,6 +61327,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -61143,6 +61444,13 @@ export interface components {
             height_error_deg: number;
             /** Highest Deg */
             highest_deg: number | null;
+            /**
+             * Joined Bearing Error Deg
+             * @description Of both together: as sure as the less sure of them
+             */
+            joined_bearing_error_deg: number;
+            /** Joined Height Error Deg */
+            joined_height_error_deg: number;
             /**
              * Matter Percent
              * @description Of the bearings where the terminal looks
@@ -64679,6 +64987,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -64916,6 +65225,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -65082,6 +65392,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -68813,6 +69124,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -70035,6 +70347,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -70553,6 +70866,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -70796,6 +71110,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -74466,6 +74781,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -75014,6 +75330,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -75313,6 +75630,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -75564,6 +75882,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -75729,6 +76048,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -75984,6 +76304,7 @@ export interface components {
              *       "handset_compass_deg": 10,
              *       "handset_landmark_deg": 2,
              *       "handset_level_deg": 1,
+             *       "handset_zero_days": 7,
              *       "hold_db": 0.2,
              *       "hole_apart_mm": 20,
              *       "hole_fall_percent": 5,
@@ -77263,6 +77584,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FirmRecordOutcome"];
+                };
+            };
+        };
+    };
+    schema_first_tone: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_first_tone: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstToneInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstToneOutcome"];
                 };
             };
         };

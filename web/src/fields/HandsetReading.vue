@@ -7,6 +7,7 @@ import { ApiError, calculate, type CalcResult } from '@/api/client'
 import HandsetTold from '@/fields/HandsetTold.vue'
 import HandsetZero from '@/fields/HandsetZero.vue'
 import SlideBar from '@/fields/SlideBar.vue'
+import { useJob } from '@/stores/job'
 import { laid, type Sample, tipped, useHandset, useHandsetZero } from '@/lib/handset'
 
 type Reading = CalcResult<'handset'>
@@ -35,7 +36,8 @@ async function measure(): Promise<void> {
   if (busy) return
   busy = true
   try {
-    const whole = { ...props.given, samples: recent, absolute: handset.absolute.value, zero_deg: zero() }
+    const rules = useJob().job?.facts.picks.rules
+    const whole = { ...props.given, samples: recent, absolute: handset.absolute.value, zero_deg: zero(), rules }
     const { result } = await calculate('handset', whole)
     if (handset.state.value === 'live') told.value = result
     trouble.value = ''

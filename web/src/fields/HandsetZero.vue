@@ -3,7 +3,7 @@
 import { NButton } from 'naive-ui'
 import { ref } from 'vue'
 import { ApiError, calculate, type CalcResult } from '@/api/client'
-import { useHandsetZero } from '@/lib/handset'
+import { laid, useHandsetZero } from '@/lib/handset'
 
 const props = defineProps<{ now: CalcResult<'handset'> | null }>()
 const emit = defineEmits<{ found: [] }>()
@@ -12,24 +12,24 @@ const known = ref(zero())
 /** What it showed the first way round, before any correction. */
 const first = ref<number | null>(null)
 const trouble = ref('')
-const raw = () => (props.now ? props.now.height_deg + (known.value ?? 0) : null)
+/** Any sample: asked only whether that can be a device's own error. */
+const LEVEL = [{ at_s: 0, ...laid(0, 0) }]
+const raw = () => props.now?.told_height_deg ?? null
 async function second(): Promise<void> {
   const there = raw()
   if (there === null || first.value === null) return
   try {
     const { result } = await calculate('reversal', { first_deg: first.value, turned_round_deg: -there })
+    await calculate('handset', { samples: LEVEL, zero_deg: result.correction_deg }) // refuses what is no zero
     first.value = null
-    if (Math.abs(result.correction_deg) > 10) {
-      trouble.value = `That would be ${result.correction_deg.toFixed(1)}° off: it was not turned end for end on the same spot. Try again.`
-      return
-    }
     trouble.value = ''
     keep(result.correction_deg)
     known.value = result.correction_deg
     emit('found')
   } catch (error) {
     if (!(error instanceof ApiError)) throw error
-    trouble.value = error.message
+    trouble.value = `${error.message} Was it turned end for end on the same spot? Lay it as at first, and try again.`
+    first.value = null
   }
 }
 </script>

@@ -2,12 +2,12 @@
 import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { onBeforeUnmount, ref, shallowRef } from 'vue'
 import type { Schemas } from '@/api/client'
+import { useJob } from '@/stores/job'
 
 export type Sample = Schemas['HandsetSample']
 const LEAST_APART_S = 0.08
 const SILENT_MS = 2000
 const SIMULATED_MS = 100
-const ZERO_DAYS = 7
 const DAY_MS = 86_400_000
 
 /** Browsers tell alpha, beta and gamma; iOS its compass's heading beside them. */
@@ -37,13 +37,13 @@ export const tipped = (bearing_deg: number, tilt_deg: number) => ({
   gamma_deg: 0,
 })
 
-/** What this device reads more than is true, by the reversal test, and when that was tried; good for a week. */
+/** What this device reads more than is true, by the reversal test, and when that was tried; good for as long as the house says. */
 export function useHandsetZero() {
   const kept = useLocalStorage<{ zero_deg: number; at: number } | null>('rindle-handset-zero', null, {
     serializer: { read: (text) => JSON.parse(text) as { zero_deg: number; at: number }, write: JSON.stringify },
   })
-  const now = Date.now()
-  const fresh = () => (kept.value && now - kept.value.at < ZERO_DAYS * DAY_MS ? kept.value.zero_deg : null)
+  const days = () => useJob().job?.facts.picks.rules?.handset_zero_days ?? 0
+  const fresh = () => (kept.value && Date.now() - kept.value.at < days() * DAY_MS ? kept.value.zero_deg : null)
   return {
     zero: fresh,
     keep: (zero_deg: number | null) => (kept.value = zero_deg === null ? null : { zero_deg, at: Date.now() }),

@@ -3,19 +3,23 @@
 from __future__ import annotations
 
 import math
-from itertools import pairwise
-from typing import Self
 
 import numpy as np
-from pydantic import Field, model_validator
+from pydantic import Field
 
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.geometry import wrap_180
-from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.science.handset import Along, HandsetSample, bearing_and_height_deg, pointing, turned_deg_per_s
+from rindle_core.science.handset import (
+    Along,
+    HandsetErrors,
+    Samples,
+    bearing_and_height_deg,
+    pointing,
+    turned_deg_per_s,
+)
 from rindle_core.stations.aim.findings import HANDSET
 from rindle_core.stations.aim.instruments import Side, shown_reading
 
@@ -23,21 +27,11 @@ _LEAST_LEAN_DEG = 0.3  # what leans less has no bearing
 _STEADY_DEG = 0.3  # a hand on a face is steadier, a free hand is not
 
 
-class HandsetInput(Model):
+class HandsetInput(HandsetErrors):
     """What a device told over a moment, what of it points, and what is known of its own errors."""
 
-    samples: list[HandsetSample] = Field(min_length=1, max_length=2000, description="In the order of their times")
+    samples: Samples = Field(min_length=1, max_length=2000, description="In the order of their times")
     along: Along = "edge"
-    absolute: bool = Field(default=True, description="Its angles count from magnetic north, not from where it began")
-    declination_deg: float = Field(default=0.0, ge=-180, le=180)
-    turn_deg: float = Field(default=0.0, ge=-360, le=360, description="Added to bearings, by a known landmark")
-    by_landmark: bool = Field(default=False, description="Whether a landmark told that")
-    zero_deg: float | None = Field(
-        default=None,
-        ge=-20,
-        le=20,
-        description="What it reads more than is true, by the reversal test; None: not tried",
-    )
     landmark_true_deg: float | None = Field(
         default=None,
         ge=0,
@@ -48,14 +42,7 @@ class HandsetInput(Model):
     instrument_deg: float = Field(
         default=0.0, ge=-10, le=10, description="What the instrument for which it stands in reads more than is true"
     )
-    rules: HouseRules = DEFAULT_RULES
-
-    @model_validator(mode="after")
-    def _in_order(self) -> Self:
-        times = [one.at_s for one in self.samples]
-        if any(later < earlier for earlier, later in pairwise(times)):
-            raise ValueError("samples: at_s must not fall")
-        return self
+    pace_deg_per_s: float | None = Field(default=None, gt=0, description="Not to be turned faster than this")
 
 
 class HandsetResult(Model):
@@ -65,6 +52,7 @@ class HandsetResult(Model):
     turn_deg: float | None = Field(description="To be added to its bearings, by the landmark at which it points")
     bearing_error_deg: float = Field(description="One standard deviation of a telephone's compass, or of a landmark")
     height_deg: float = Field(description="Over the horizon; of a face, of the way it looks")
+    told_height_deg: float = Field(description="The same as the device tells it, its own error inside")
     lean_deg: float = Field(ge=0, description="From the vertical")
     height_error_deg: float
     reading_deg: float = Field(ge=0, le=90, description="What the instrument for which it stands in would show")
@@ -72,6 +60,7 @@ class HandsetResult(Model):
     spread_deg: float = Field(description="Standard deviation of what it told about its mean, as an angle")
     steady: bool
     turn_rate_deg_per_s: float = Field(description="The fastest that it was turned about the vertical")
+    too_fast: bool = Field(description="Faster than the pace that was told")
 
 
 @register("handset", "What a telephone that is laid, held or sighted along measures", HandsetInput, HandsetResult)
@@ -82,33 +71,33 @@ def handset(given: HandsetInput) -> Outcome[HandsetResult]:
     A bearing is as sure as the compass, and its share grows as the direction nears the vertical: error over the cosine.
     """
     ahead = pointing(given.samples, given.along, given.zero_deg or 0.0)
-    mean = ahead.mean(axis=0)
+    mean, as_told = ahead.mean(axis=0), pointing(given.samples, given.along).mean(axis=0)
     length = float(np.linalg.norm(mean))
     bearing, height = (float(one[0]) for one in bearing_and_height_deg(mean[np.newaxis]))
     spread = math.degrees(math.sqrt(max(0.0, 2.0 * (1.0 - length))))
     level = math.cos(math.radians(height))
     leans = 90.0 - height if given.along == "face" else 90.0 - abs(height)
-    north_known = given.absolute or given.by_landmark
-    compass = given.rules.handset_landmark_deg if given.by_landmark else given.rules.handset_compass_deg
-    noise = given.rules.clinometer_deg if given.zero_deg is not None else given.rules.handset_level_deg
     angle = 90.0 - height if given.from_vertical else height
     reading, side = shown_reading(angle + given.instrument_deg)
+    rate = float(turned_deg_per_s(given.samples).max())
     result = HandsetResult(
         bearing_true_deg=(bearing + given.declination_deg + given.turn_deg) % 360.0
-        if north_known and level > math.sin(math.radians(_LEAST_LEAN_DEG))
+        if given.north_known and level > math.sin(math.radians(_LEAST_LEAN_DEG))
         else None,
         turn_deg=None
         if given.landmark_true_deg is None
         else float(wrap_180(given.landmark_true_deg - bearing - given.declination_deg)),
-        bearing_error_deg=min(180.0, math.hypot(compass, spread / max(level, 1e-3))),
+        bearing_error_deg=min(180.0, math.hypot(given.compass_error_deg, spread / max(level, 1e-3))),
         height_deg=height,
+        told_height_deg=float(bearing_and_height_deg(as_told[np.newaxis])[1][0]),
         lean_deg=leans,
-        height_error_deg=noise,
+        height_error_deg=given.level_error_deg,
         reading_deg=min(90.0, reading),
         side=side,
         spread_deg=spread,
         steady=spread <= _STEADY_DEG and len(given.samples) > 1,
-        turn_rate_deg_per_s=float(turned_deg_per_s(given.samples).max()),
+        turn_rate_deg_per_s=rate,
+        too_fast=given.pace_deg_per_s is not None and rate > given.pace_deg_per_s,
     )
     return Outcome(result, [_judge(result)])
 

@@ -71,6 +71,9 @@ class DialFigures(Model):
     clinometer_deg: float
     clinometer_correction_deg: float
     clinometer_face: str = Field(description="Where it is laid; empty: along the beam")
+    clinometer_reads_from: Literal["", "level", "vertical"] = Field(
+        default="level", description="From where an instrument that is laid there reads; empty: a scale is read"
+    )
     clinometer_side: str = Field(default="", description="To which side the face leans, where that is not plain")
 
 
@@ -91,6 +94,7 @@ def dial_figures(aimed: AimResult, compass_correction_deg: float, clinometer_cor
         compass_correction_deg=compass_correction_deg,
         clinometer_deg=reading,
         clinometer_side=side,
+        clinometer_reads_from="" if by_scale else "vertical" if aimed.clinometer_kind == "rim" else "level",
         clinometer_correction_deg=off_deg,
         clinometer_face=aimed.clinometer_face,
     )

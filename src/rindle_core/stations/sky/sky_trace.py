@@ -13,11 +13,10 @@ from pydantic import Field, model_validator
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.geometry import Array
-from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.bodies import Kind
-from rindle_core.science.handset import HandsetSample, bearing_and_height_deg, pointing, turn_rates_deg_per_s
+from rindle_core.science.handset import HandsetErrors, Samples, bearing_and_height_deg, pointing, turn_rates_deg_per_s
 from rindle_core.science.polyline import thinned
 from rindle_core.science.skyline import SkylinePoint
 from rindle_core.stations.sky.findings import TRACED
@@ -36,7 +35,7 @@ class TraceStroke(Model):
     kind: Kind = "terrain"
     distance_m: float | None = Field(default=None, gt=0, le=200_000)
     leafless_share: float = Field(default=1.0, ge=0, le=1)
-    samples: list[HandsetSample] = Field(max_length=6000, description="In the order of their times")
+    samples: Samples = Field(max_length=6000, description="In the order of their times")
 
 
 class BearingsFrom(Model):
@@ -65,24 +64,17 @@ def _stretches(there: NDArray[np.bool_]) -> list[BearingsFrom]:
     ]
 
 
-class SkyTraceInput(Model):
-    """Strokes, and what is known of the device's errors; see the calculator `handset`."""
+class SkyTraceInput(HandsetErrors):
+    """Strokes, and what is known of the device's errors."""
 
     strokes: list[TraceStroke] = Field(max_length=200)
-    absolute: bool = Field(default=True, description="Its angles count from magnetic north, not from where it began")
-    declination_deg: float = Field(default=0.0, ge=-180, le=180)
-    turn_deg: float = Field(default=0.0, ge=-360, le=360, description="Added to bearings, by a known landmark")
-    by_landmark: bool = Field(default=False, description="Whether a landmark told that")
-    zero_deg: float | None = Field(
-        default=None,
-        ge=-20,
-        le=20,
-        description="What it reads more than is true, by the reversal test; None: not tried",
+    beside_bearing_error_deg: float | None = Field(
+        default=None, ge=0, le=180, description="What the skyline into which it goes may be off by; None: not told"
     )
+    beside_height_error_deg: float | None = Field(default=None, ge=0, le=45)
     matter: list[BearingsFrom] = Field(
         default_factory=list, max_length=40, description="Where the terminal looks; empty: all round"
     )
-    rules: HouseRules = DEFAULT_RULES
 
     @model_validator(mode="after")
     def _not_too_long(self) -> Self:
@@ -101,6 +93,8 @@ class SkyTraceResult(Model):
     highest_deg: float | None
     bearing_error_deg: float
     height_error_deg: float
+    joined_bearing_error_deg: float = Field(description="Of both together: as sure as the less sure of them")
+    joined_height_error_deg: float
     fast_percent: float = Field(ge=0, le=100, description="Of what was traced, how much too fast to be followed")
 
 
@@ -171,7 +165,7 @@ def sky_trace(given: SkyTraceInput) -> Outcome[SkyTraceResult]:
     """Directions of the camera's middle (see `device_axes`), the running middle of five against jerks; of each degree
     the highest is kept, as the careful choice, thinned to what a hand can follow (Douglas and Peucker, 1973).
     """
-    if not given.absolute and not given.by_landmark:
+    if not given.north_known:
         raise InputError.one(
             "by_landmark",
             "is needed: this device has no compass; bring a landmark of known bearing to the middle first",
@@ -204,8 +198,10 @@ def sky_trace(given: SkyTraceInput) -> Outcome[SkyTraceResult]:
         traced_percent=100.0 * float(there.mean()),
         matter_percent=100.0 * float(there[matter].mean()),
         highest_deg=float(np.nanmax(circle.height_deg)) if there.any() else None,
-        bearing_error_deg=given.rules.handset_landmark_deg if given.by_landmark else given.rules.handset_compass_deg,
-        height_error_deg=given.rules.clinometer_deg if given.zero_deg is not None else given.rules.handset_level_deg,
+        bearing_error_deg=given.compass_error_deg,
+        height_error_deg=given.level_error_deg,
+        joined_bearing_error_deg=max(given.compass_error_deg, given.beside_bearing_error_deg or 0.0),
+        joined_height_error_deg=max(given.level_error_deg, given.beside_height_error_deg or 0.0),
         fast_percent=100.0 * float(circle.fast[there].mean()) if there.any() else 0.0,
     )
     return Outcome(result, _judge(result))
@@ -231,7 +227,7 @@ def _judge(result: SkyTraceResult) -> list[Finding]:
             level=Level.MIND,
             clear="It was led slowly enough",
             over="Part of it was led too fast",
-            why="A hand that turns faster than 25° in a second passes over what is thin.",
+            why=f"A hand that turns faster than {_FAST_DEG_PER_S:g}° in a second passes over what is thin.",
             clears_by="Lead the cross over that stretch once more, slowly.",
         )
     ]

@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 from scipy.spatial.transform import Rotation
 
 from rindle_core.kernel.geometry import unit_vector
+from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.kernel.registry import calculator
 from rindle_core.science.handset import HandsetSample, bearing_and_height_deg, pointing, turn_rates_deg_per_s
 
@@ -54,6 +55,7 @@ def test_the_reversal_test_finds_what_is_then_taken_off():
     off = calculator("reversal").run({"first_deg": up, "turned_round_deg": -down}).result.correction_deg
     found = told([sample(0, 10, 21.4, 0)], zero_deg=off)
     assert (off, found.height_deg) == pytest.approx((1.4, 20.0))
+    assert found.told_height_deg == pytest.approx(21.4)
     assert found.height_error_deg < told([sample(0, 10, 21.4, 0)]).height_error_deg
 
 
@@ -120,6 +122,20 @@ def test_a_turn_about_the_vertical_is_told_however_the_device_is_strapped(held):
     # Upright its long edge has no bearing, flat its screen has none: another of its axes tells it.
     samples = [sample(at / 10, (300 - 1.2 * at) % 360, *held) for at in range(12)]
     assert told(samples).turn_rate_deg_per_s == pytest.approx(12.0)
+
+
+def test_what_is_turned_faster_than_the_pace_is_said():
+    samples = [sample(at / 10, (300 - 1.2 * at) % 360, 0, 0) for at in range(12)]
+    assert [told(samples, pace_deg_per_s=pace).too_fast for pace in (11.9, 12.1)] == [True, False]
+    assert not told(samples).too_fast
+
+
+def test_the_firm_says_how_sure_its_telephones_are():
+    rules = HouseRules(handset_compass_deg=4, handset_landmark_deg=1, handset_level_deg=2).model_dump()
+    one = [sighted(0, 118, 0)]
+    free = told(one, along="camera", rules=rules)
+    assert (free.bearing_error_deg, free.height_error_deg) == pytest.approx((4, 2))
+    assert told(one, along="camera", rules=rules, by_landmark=True).bearing_error_deg == pytest.approx(1)
 
 
 def test_samples_out_of_their_order_are_refused_by_name():

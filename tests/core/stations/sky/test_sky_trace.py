@@ -99,6 +99,11 @@ def test_without_a_north_a_landmark_is_asked_for():
     assert traced(led(0, 30, hill), absolute=False, by_landmark=True).result.bearing_error_deg == 2.0
 
 
+def test_with_another_skyline_it_is_as_sure_as_the_less_sure_of_both():
+    found = traced(led(0, 30, hill), beside_bearing_error_deg=2, beside_height_error_deg=3).result
+    assert (found.bearing_error_deg, found.joined_bearing_error_deg, found.joined_height_error_deg) == (10, 10, 3)
+
+
 def test_nothing_traced_is_not_known():
     found = traced()
     assert (found.result.points, found.findings[0].level) == ([], "unknown")

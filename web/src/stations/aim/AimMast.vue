@@ -10,6 +10,9 @@ import { useAim } from '@/stations/aim/useAim'
 
 const { store, job, aim } = useAim()
 const num = (value: unknown) => Number(value)
+const HOW =
+  'Hold its long edge along the mast, the screen’s top upwards, and turn it round the mast until the lean is greatest. ' +
+  'Its compass is wrong beside steel: say yourself to which side the top leans.'
 const plumb = computed(() => job.value.assessment.plumb)
 </script>
 
@@ -31,7 +34,7 @@ const plumb = computed(() => job.value.assessment.plumb)
       v-if="!store.locked"
       name="Measure the lean with this telephone"
       :given="{ along: 'edge' }"
-      how="Hold its long edge along the mast, the screen's top upwards, and turn it round the mast until the lean is greatest. Its compass is wrong beside steel: say yourself to which side the top leans."
+      :how="HOW"
       :show="(one) => fixed(one.lean_deg, 1, '°')"
       @take="store.patch({ lean_deg: Math.round(10 * $event.lean_deg) / 10 })"
     />

@@ -4,12 +4,12 @@ import { useLocalStorage } from '@vueuse/core'
 import { NButton, NSelect } from 'naive-ui'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import client, { ApiError, calculate, type CalcResult, formOf, unwrap } from '@/api/client'
+import SkyLines from '@/drawings/SkyLines.vue'
 import FilePick from '@/fields/FilePick.vue'
 import HandsetTold from '@/fields/HandsetTold.vue'
 import HeldInput from '@/fields/HeldInput.vue'
 import LeafPart from '@/frame/LeafPart.vue'
 import { anglesOf, useHandset } from '@/lib/handset'
-import { labelsOf, pathOf as path } from '@/lib/viewLines'
 import { useAim } from '@/stations/aim/useAim'
 import { pictureOf } from '@/stations/aim/picture'
 
@@ -203,7 +203,6 @@ function setBy(name: string): void {
   said.value = `Set by ${name}: turned by ${off.value.turn_deg.toFixed(1)}°.`
 }
 
-const labels = computed(() => labelsOf(told.value?.lines ?? [], size.value, letter.value))
 const letter = computed(() => Math.max(size.value.width_px, size.value.height_px) / 46)
 const main = computed(() => told.value?.targets[0] ?? null)
 const way = computed(() => {
@@ -273,43 +272,7 @@ async function keep(): Promise<void> {
         @pointerup="drop"
         @pointercancel="drop"
       >
-        <template v-if="told">
-          <path
-            v-for="(line, at) in told.lines"
-            :key="at"
-            :d="path(line)"
-            :class="line.kind"
-            :stroke-width="letter / 12"
-          />
-          <text
-            v-for="one in labels"
-            :key="`${one.text} ${one.x}`"
-            :x="one.x + letter * 0.2"
-            :y="one.y - letter * 0.2"
-            :font-size="letter"
-          >
-            {{ one.text }}
-          </text>
-          <g v-for="(one, at) in told.targets" :key="one.name">
-            <template v-if="one.inside">
-              <circle
-                :cx="one.x_px"
-                :cy="one.y_px"
-                :r="letter * (at ? 0.3 : 0.6)"
-                :class="at ? 'mark' : 'target'"
-                :stroke-width="letter / 6"
-              />
-              <text
-                :x="one.x_px + letter"
-                :y="one.y_px - letter * 0.6"
-                :font-size="letter * (at ? 1 : 1.3)"
-                class="name"
-              >
-                {{ one.name }}
-              </text>
-            </template>
-          </g>
-        </template>
+        <sky-lines v-if="told" :view="told" :size="size" :letter="letter" />
       </svg>
     </div>
     <template v-if="live || address">
@@ -382,41 +345,6 @@ async function keep(): Promise<void> {
   width: 100%;
   height: 100%;
   cursor: grab;
-}
-path {
-  fill: none;
-  stroke: #fff;
-  opacity: 0.75;
-}
-path.horizon {
-  opacity: 1;
-  stroke-dasharray: none;
-}
-path.ring {
-  stroke: #ffd28a;
-  opacity: 1;
-}
-path.skyline {
-  stroke: #ff8a70;
-  opacity: 1;
-}
-text {
-  fill: #fff;
-  paint-order: stroke;
-  stroke: #10201f;
-  stroke-width: 0.28em;
-  stroke-linejoin: round;
-  font-weight: 600;
-}
-.target {
-  fill: none;
-  stroke: #ffd28a;
-}
-.mark {
-  fill: #fff;
-}
-.name {
-  font-weight: 700;
 }
 .way {
   display: grid;

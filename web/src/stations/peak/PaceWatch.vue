@@ -16,6 +16,7 @@ const WINDOW_S = 1
 const SIMULATED_STEP_S = 0.1
 const { vibrate } = useVibrate({ pattern: 200 })
 const rate = shallowRef<number | null>(null)
+const fast = ref(false)
 const fastest = ref<number | null>(null)
 const trouble = ref('')
 let recent: Sample[] = []
@@ -28,10 +29,11 @@ async function measure(): Promise<void> {
   if (busy || recent.length < 2) return
   busy = true
   try {
-    const { result } = await calculate('handset', { samples: recent, along: 'edge', absolute: handset.absolute.value })
+    const { result } = await calculate('handset', { samples: recent, pace_deg_per_s: props.pace })
     if (handset.state.value !== 'live') return
     rate.value = result.turn_rate_deg_per_s
     fastest.value = Math.max(fastest.value ?? 0, rate.value)
+    fast.value = result.too_fast
     if (fast.value) vibrate()
     trouble.value = ''
   } catch (error) {
@@ -41,7 +43,6 @@ async function measure(): Promise<void> {
     busy = false
   }
 }
-const fast = computed(() => rate.value !== null && rate.value > props.pace)
 const open = computed(() => handset.state.value !== 'off')
 const show = (value: number) => formatQuantity(value, 'deg_per_s', prefs.system)
 function close(): void {

@@ -77,6 +77,9 @@ const knobs = computed(() => {
     },
   ]
 })
+const HOW =
+  'Lay it flat on the panel’s face, screen upwards, while the panel has no power, and take your hand off. ' +
+  'Its compass is easily ten degrees off, more beside steel.'
 const refused = ref('')
 /** What a telephone on the face told, as a reading of today. */
 async function fromHandset(told: CalcResult<'handset'>): Promise<void> {
@@ -232,7 +235,7 @@ const target = computed(() => {
       v-if="!store.locked"
       name="Lay this telephone on its face"
       :given="{ along: 'face', declination_deg: aim.declination_deg }"
-      how="Lay it flat on the panel’s face, screen upwards, while the panel has no power, and take your hand off. Its compass is easily ten degrees off, more beside steel."
+      :how="HOW"
       :show="
         (one) =>
           `${one.bearing_true_deg == null ? 'no bearing' : `${one.bearing_true_deg.toFixed(0)}° true`}, tilt ${one.lean_deg.toFixed(1)}°`

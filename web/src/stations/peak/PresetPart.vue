@@ -40,8 +40,8 @@ const free = computed(() => joints.value)
 /** A telephone on the face where the clinometer is laid stands in for it; a scale is read. */
 const onFace = computed(() => {
   const [aim, dial] = [job.value.assessment.aim, job.value.assessment.dial]
-  if (!aim || !dial || aim.clinometer_kind === 'scale' || aim.clinometer_kind === 'flat') return null
-  const rim = aim.clinometer_kind === 'rim'
+  if (!aim || !dial?.clinometer_reads_from) return null
+  const rim = dial.clinometer_reads_from === 'vertical'
   return {
     given: { along: 'edge' as const, from_vertical: rim, instrument_deg: dial.clinometer_correction_deg },
     how: `Lay its long edge ${rim ? 'across the' : 'along the'} ${aim.clinometer_face || 'line of the beam'}, where the clinometer is laid, hands off.`,

@@ -2,21 +2,34 @@
 /** Why the first long tone is not the top: a screw to turn over a made-up lobe, or to be shown. */
 import { useIntervalFn, usePreferredReducedMotion } from '@vueuse/core'
 import { NButton } from 'naive-ui'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { calculate, type CalcResult } from '@/api/client'
 import SlideBar from '@/fields/SlideBar.vue'
-import { BEGUN, FALL_TURNS, type Heard, heardAt, levelAt, placesOf, REACH_TURNS, WAY } from '@/stations/peak/trap'
+import { useJob } from '@/stores/job'
 
 const WIDE = 460
 const HIGH = 150
-const x = (turns: number) => WIDE / 2 + (turns / REACH_TURNS) * (WIDE / 2 - 14)
-const y = (db: number) => 26 + (db / -11) * (HIGH - 46)
-const lobe = Array.from({ length: 61 }, (_, at) => -REACH_TURNS + (at * 2 * REACH_TURNS) / 60)
-const curve = `M${lobe.map((at) => `${x(at).toFixed(1)},${y(levelAt(at)).toFixed(1)}`).join('L')}`
-
-const heard = ref<Heard>(heardAt(BEGUN, null))
-const at = ref(BEGUN)
-watch(at, (now, was) => {
-  for (const place of placesOf([was, now], 0.05).slice(1)) heard.value = heardAt(place, heard.value)
+const SHOWN_STEPS = 40
+const store = useJob()
+const told = shallowRef<CalcResult<'first_tone'> | null>(null)
+/** The places where it stood, since the beginning. */
+const passed = ref<number[]>([])
+const at = ref(0)
+let asking = false
+/** One question at a time; what was passed meanwhile goes with the next. */
+async function hear(): Promise<void> {
+  if (asking) return
+  asking = true
+  const count = passed.value.length
+  const rules = store.job?.facts.picks.rules
+  told.value = (await calculate('first_tone', { passed_turns: passed.value, rules })).result
+  asking = false
+  if (passed.value.length !== count) await hear()
+}
+watch(at, (now) => {
+  if (now === passed.value.at(-1)) return
+  passed.value = [...passed.value.slice(-1900), now]
+  void hear()
 })
 let left: number[] = []
 const { pause, resume, isActive } = useIntervalFn(
@@ -28,58 +41,83 @@ const { pause, resume, isActive } = useIntervalFn(
   60,
   { immediate: false },
 )
-const still = usePreferredReducedMotion()
-const again = () => {
+async function again(): Promise<void> {
   pause()
-  heard.value = heardAt(BEGUN, null)
-  at.value = BEGUN
+  passed.value = []
+  await hear()
+  passed.value = [told.value!.at_turns]
+  at.value = told.value!.at_turns
 }
-function show(): void {
-  again()
-  left = placesOf(WAY, still.value === 'reduce' ? 1.2 : 0.05)
+const open = (event: Event) => (event.target as HTMLDetailsElement).open && !told.value && again()
+const still = usePreferredReducedMotion()
+async function show(): Promise<void> {
+  await again()
+  const way = told.value!.way_turns
+  const steps = still.value === 'reduce' ? 1 : SHOWN_STEPS
+  left = way.slice(1).flatMap((to, leg) => {
+    const from = way[leg]!
+    return Array.from({ length: steps }, (_, step) => from + ((to - from) * (step + 1)) / steps)
+  })
   resume()
 }
-const best = computed(() => y(heard.value.best_db))
+const reach = computed(() => told.value?.reach_turns ?? 1)
+const deepest = computed(() => Math.min(-1, ...(told.value?.curve_db ?? [])))
+const x = (turns: number) => WIDE / 2 + (turns / reach.value) * (WIDE / 2 - 14)
+const y = (db: number) => 26 + (db / deepest.value) * (HIGH - 46)
+const curve = computed(
+  () =>
+    `M${(told.value?.curve_turns ?? []).map((one, index) => `${x(one)},${y(told.value!.curve_db[index]!)}`).join('L')}`,
+)
 </script>
 
 <template>
-  <details class="trap">
+  <details class="trap" @toggle="open">
     <summary>Why the first long tone is not the top</summary>
-    <figure>
-      <svg :viewBox="`0 0 ${WIDE} ${HIGH}`" role="img" :aria-label="`A lobe, and a screw on it. ${heard.says}`">
+    <figure v-if="told">
+      <svg :viewBox="`0 0 ${WIDE} ${HIGH}`" role="img" :aria-label="`A lobe, and a screw on it. ${told.says}`">
         <path :d="curve" fill="none" stroke="var(--stream)" stroke-width="2" />
-        <line x1="0" :x2="WIDE" :y1="best" :y2="best" stroke="var(--ochre)" stroke-width="1.5" stroke-dasharray="5 4" />
-        <text :x="WIDE - 4" :y="best - 5" text-anchor="end" font-size="13" fill="var(--ochre)">best so far</text>
         <line
-          v-if="heard.fell_low"
-          :x1="x(-FALL_TURNS)"
-          :x2="x(-FALL_TURNS)"
+          x1="0"
+          :x2="WIDE"
+          :y1="y(told.best_db)"
+          :y2="y(told.best_db)"
+          stroke="var(--ochre)"
+          stroke-width="1.5"
+          stroke-dasharray="5 4"
+        />
+        <text :x="WIDE - 4" :y="y(told.best_db) - 5" text-anchor="end" font-size="13" fill="var(--ochre)">
+          best so far
+        </text>
+        <line
+          v-if="told.fell_low"
+          :x1="x(-told.fall_turns)"
+          :x2="x(-told.fall_turns)"
           :y1="y(0) - 4"
           :y2="HIGH - 14"
           stroke="var(--rust)"
           stroke-dasharray="2 3"
         />
         <line
-          v-if="heard.fell_high"
-          :x1="x(FALL_TURNS)"
-          :x2="x(FALL_TURNS)"
+          v-if="told.fell_high"
+          :x1="x(told.fall_turns)"
+          :x2="x(told.fall_turns)"
           :y1="y(0) - 4"
           :y2="HIGH - 14"
           stroke="var(--rust)"
           stroke-dasharray="2 3"
         />
         <circle
-          :cx="x(at)"
-          :cy="y(levelAt(at))"
+          :cx="x(told.at_turns)"
+          :cy="y(told.level_db)"
           r="8"
-          :fill="heard.sound === 'long' ? 'var(--stream)' : 'var(--rust)'"
+          :fill="told.sound === 'long' ? 'var(--stream)' : 'var(--rust)'"
         />
         <text :x="x(0)" :y="HIGH - 2" text-anchor="middle" font-size="12" fill="var(--quiet)">the top</text>
       </svg>
-      <slide-bar v-model:value="at" label="Turn the screw" :min="-REACH_TURNS" :max="REACH_TURNS" :step="0.05" />
+      <slide-bar v-model:value="at" label="Turn the screw" :min="-reach" :max="reach" :step="0.01" />
       <figcaption>
-        <span :class="['tone', heard.sound]" aria-hidden="true"><i v-for="bar in 7" :key="bar" /></span>
-        <b role="status">{{ heard.says }}</b>
+        <span :class="['tone', told.sound]" aria-hidden="true"><i v-for="bar in 7" :key="bar" /></span>
+        <b role="status">{{ told.says }}</b>
       </figcaption>
     </figure>
     <div class="row">

@@ -53,13 +53,17 @@ function toTyped(): void {
   if (typed.value === null) said.value = 'Type the bearing of what is under the cross first, such as 212.'
   else void setBy(typed.value + (prefs.north === 'magnetic' ? props.declination : 0), 'what you typed')
 }
-const into = computed(() =>
-  store.skyline && !store.skyline.simulated && !practice.value ? store.skyline.name || 'the skyline in use' : '',
-)
+/** The skyline in use takes it in where it was read at the position that is planned. */
+const into = computed(() => {
+  const one = store.skyline
+  const here = one?.letter === (job.value.facts.sky.position_letter ?? '')
+  return one && here && !one.simulated && !practice.value ? one.name || 'the skyline in use' : ''
+})
 const words = computed(() => {
   const one = found.value?.result
   if (!one?.points.length) return ''
-  return `${one.points.length} points over ${Math.round(one.traced_percent)} % of the circle; bearings to about ${one.bearing_error_deg.toFixed(0)}°, heights to ${one.height_error_deg.toFixed(1)}°.`
+  const sure = `bearings to about ${one.bearing_error_deg.toFixed(0)}°, heights to ${one.height_error_deg.toFixed(1)}°`
+  return `${one.points.length} points over ${Math.round(one.traced_percent)} % of the circle; ${sure}.`
 })
 const verdict = computed(() => (found.value?.findings[0]?.level ?? 'unknown') as Verdict)
 </script>

@@ -2,7 +2,7 @@
 /** What the camera sees, or a made-up horizon, with the lines of the sky, what is traced, and the cross in the middle. */
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { CalcResult } from '@/api/client'
-import { labelsOf, pathOf as path, type ViewLine } from '@/lib/viewLines'
+import SkyLines from '@/drawings/SkyLines.vue'
 import { ACROSS_DEG, type Size } from '@/stations/sky/useTrace'
 
 const props = defineProps<{
@@ -55,13 +55,7 @@ function key(event: KeyboardEvent): void {
   event.preventDefault()
   event.stopPropagation()
 }
-const linesOf = (...kinds: string[]) => (props.view?.lines ?? []).filter((one) => kinds.includes(one.kind))
-const solid = (line: ViewLine) => {
-  const [first, last] = [line.points[0]!, line.points.at(-1)!]
-  return `${path(line)}L${last[0]},${2 * props.size.height_px}L${first[0]},${2 * props.size.height_px}Z`
-}
 const letter = computed(() => Math.max(props.size.width_px, props.size.height_px) / 40)
-const labels = computed(() => labelsOf(props.view?.lines ?? [], props.size, letter.value))
 </script>
 
 <template>
@@ -80,34 +74,7 @@ const labels = computed(() => labelsOf(props.view?.lines ?? [], props.size, lett
       @pointercancel="dragged = null"
       @keydown="key"
     >
-      <path v-for="(line, at) in linesOf('scene')" :key="`c${at}`" :d="solid(line)" class="scene" />
-      <path
-        v-for="(line, at) in linesOf('bearing', 'elevation', 'horizon', 'ring')"
-        :key="`l${at}`"
-        :d="path(line)"
-        :class="line.kind"
-        :stroke-width="letter / 14"
-      />
-      <path
-        v-for="(line, at) in linesOf('skyline')"
-        :key="`s${at}`"
-        :d="path(line)"
-        class="skyline"
-        :stroke-width="letter / 4"
-      />
-      <text
-        v-for="one in labels"
-        :key="`${one.text} ${one.x}`"
-        :x="one.x + letter * 0.2"
-        :y="one.y - letter * 0.2"
-        :font-size="letter * 0.8"
-      >
-        {{ one.text }}
-      </text>
-      <g v-for="one in (view?.targets ?? []).filter((seen) => seen.inside)" :key="one.name">
-        <circle :cx="one.x_px" :cy="one.y_px" :r="letter * 0.6" class="target" :stroke-width="letter / 6" />
-        <text :x="one.x_px + letter" :y="one.y_px - letter * 0.6" :font-size="letter">{{ one.name }}</text>
-      </g>
+      <sky-lines v-if="view" :view="view" :size="size" :letter="letter" />
       <g :transform="`translate(${size.width_px / 2} ${size.height_px / 2})`" class="cross" :class="{ on: leading }">
         <circle :r="letter * 0.9" />
         <path :d="`M${-letter * 2},0H${letter * 2}M0,${-letter * 2}V${letter * 2}`" />
@@ -141,27 +108,6 @@ const labels = computed(() => labelsOf(props.view?.lines ?? [], props.size, lett
   background: linear-gradient(#6f9db8, #d6e4ea);
   cursor: grab;
 }
-path {
-  fill: none;
-  stroke: #fff;
-  opacity: 0.5;
-}
-path.scene {
-  fill: #3c5650;
-  stroke: none;
-  opacity: 1;
-}
-path.horizon {
-  opacity: 0.9;
-}
-path.ring {
-  stroke: #ffd28a;
-  opacity: 1;
-}
-path.skyline {
-  stroke: #ff8a70;
-  opacity: 1;
-}
 .cross circle,
 .cross path {
   fill: none;
@@ -173,17 +119,5 @@ path.skyline {
 .cross.on circle {
   fill: #ff8a70;
   fill-opacity: 0.45;
-}
-text {
-  fill: #fff;
-  paint-order: stroke;
-  stroke: #10201f;
-  stroke-width: 0.28em;
-  stroke-linejoin: round;
-  font-weight: 600;
-}
-.target {
-  fill: none;
-  stroke: #ffd28a;
 }
 </style>

@@ -8,6 +8,8 @@ const traced = {
   traced: [{ from_deg: 350, to_deg: 10 }],
   bearing_error_deg: 10,
   height_error_deg: 1,
+  joined_bearing_error_deg: 12,
+  joined_height_error_deg: 3,
   simulated: false,
 } as never
 const set = (more = {}) =>
@@ -20,9 +22,9 @@ describe('a traced skyline among those of the job', () => {
     expect(after!.points!.map((one) => one.azimuth_deg)).toEqual([20, 2, 4, 355, 5])
     expect(before.points).toHaveLength(4)
   })
-  it('is as sure as the less sure of both', () => {
-    const [after] = withTraced([set({ bearing_error_deg: 2, height_error_deg: 3 })], 0, traced, { letter: 'A' })
-    expect([after!.bearing_error_deg, after!.height_error_deg]).toEqual([10, 3])
+  it('is then as sure as the core says of both', () => {
+    const [after] = withTraced([set({ bearing_error_deg: 12, height_error_deg: 3 })], 0, traced, { letter: 'A' })
+    expect([after!.bearing_error_deg, after!.height_error_deg]).toEqual([12, 3])
   })
   it('is one of its own where none is there, at the planned position', () => {
     const all = withTraced([set()], null, traced, { letter: 'B', read_height_m: 1.6 })

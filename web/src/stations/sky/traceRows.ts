@@ -5,7 +5,6 @@ import type { SkylineSet } from '@/stores/job'
 type Traced = Schemas['SkyTraceResult'] & { simulated: boolean }
 const inside = (bearing: number, one: { from_deg: number; to_deg: number }) =>
   (bearing - one.from_deg + 360) % 360 <= ((one.to_deg - one.from_deg + 360) % 360 || 360)
-const worse = (a: number | null | undefined, b: number) => Math.max(a ?? 0, b)
 
 /** The skylines with what was traced: into the one of that number, whose read points make room for it, or as a new one. */
 export function withTraced(
@@ -28,8 +27,8 @@ export function withTraced(
     return {
       ...one,
       points: [...kept, ...points],
-      bearing_error_deg: worse(one.bearing_error_deg, bearing_error_deg),
-      height_error_deg: worse(one.height_error_deg, height_error_deg),
+      bearing_error_deg: traced.joined_bearing_error_deg,
+      height_error_deg: traced.joined_height_error_deg,
     }
   })
 }

@@ -53,6 +53,7 @@ export function useTrace(declination: () => number) {
     turn_deg: turn_deg.value,
     by_landmark: by_landmark.value,
     zero_deg: practice.value ? 0 : zero(),
+    rules: job.value.facts.picks.rules,
   })
 
   let recent: Sample[] = []
@@ -103,7 +104,9 @@ export function useTrace(declination: () => number) {
   }
   async function reckon(): Promise<void> {
     const all = leading.value ? [...strokes.value, leading.value] : strokes.value
-    found.value = await calculate('sky_trace', { strokes: all, matter: matter.value, ...errors() })
+    const { bearing_error_deg, height_error_deg } = store.skyline ?? {}
+    const beside = { beside_bearing_error_deg: bearing_error_deg, beside_height_error_deg: height_error_deg }
+    found.value = await calculate('sky_trace', { strokes: all, matter: matter.value, ...beside, ...errors() })
   }
   /** A landmark turns what was led over already with it. */
   watch([turn_deg, by_landmark], () => strokes.value.length && void tried(reckon))
