@@ -61517,6 +61517,12 @@ export interface components {
              * @description Empty: not told; nothing is reckoned with
              */
             bearing_error_deg?: number | null;
+            /**
+             * By Telephone
+             * @description Traced with one: where no error is told, the house's for telephones counts
+             * @default false
+             */
+            by_telephone: boolean;
             /** Heights may be off by */
             height_error_deg?: number | null;
             /**

@@ -38,6 +38,9 @@ class SkylineSet(Row):
         float | None, Entry("Bearings may be off by", hint="Empty: not told; nothing is reckoned with")
     ] = Field(default=None, ge=0, le=180)
     height_error_deg: Annotated[float | None, Entry("Heights may be off by")] = Field(default=None, ge=0, le=45)
+    by_telephone: bool = Field(
+        default=False, description="Traced with one: where no error is told, the house's for telephones counts"
+    )
     simulated: bool = Field(default=False, description="Traced with a simulated telephone: of no site at all")
     terrain_ends: list[TerrainEnd] = Field(
         default_factory=list, max_length=72, description="Where the tiles of a computed horizon ended before its reach"

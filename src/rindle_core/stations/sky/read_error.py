@@ -27,21 +27,29 @@ def judge_read_error(job: JobInput, letter: str, used: SkylineSet) -> list[Findi
                 clears_by="Choose another skyline, or take this one out and read the site's own.",
             )
         ]
-    read = [one for one in used.points if one.layer == _READ]
-    if not read or not (used.bearing_error_deg or used.height_error_deg):
+    bearing_deg, height_deg = _errors_deg(job, used)
+    if not any(one.layer == _READ for one in used.points) or not (bearing_deg or height_deg):
         return []
     if job.picks.terminal is not None and job.picks.terminal.panel is not None:
-        return _of_panel(job, used)
+        return _of_panel(job, bearing_deg)
     given = sky_input(job, letter)
-    return [] if given is None or not given.skyline else _of_fixed(given, used)
+    return [] if given is None or not given.skyline else _of_fixed(given, bearing_deg or 0.0, height_deg or 0.0)
 
 
-def _of_panel(job: JobInput, used: SkylineSet) -> list[Finding]:
-    if used.bearing_error_deg is None:
+def _errors_deg(job: JobInput, used: SkylineSet) -> tuple[float | None, float | None]:
+    """Of bearings and heights: as told, else of what was traced with a telephone those of the house; None: not told."""
+    rules = job.picks.rules
+    usual = (rules.handset_compass_deg, rules.handset_level_deg) if used.by_telephone else (None, None)
+    told = (used.bearing_error_deg, used.height_error_deg)
+    return (usual[0] if told[0] is None else told[0], usual[1] if told[1] is None else told[1])
+
+
+def _of_panel(job: JobInput, bearing_deg: float | None) -> list[Finding]:
+    if bearing_deg is None:
         return []
     return [
         BEARINGS.at_most(
-            used.bearing_error_deg,
+            bearing_deg,
             job.picks.rules.skyline_bearing_deg,
             level=Level.MIND,
             clear="The bearings of the skyline are known well enough",
@@ -64,10 +72,9 @@ def moved_by(point: SkylinePoint, turn_deg: float, raise_deg: float) -> SkylineP
     )
 
 
-def _of_fixed(given: SkyInput, used: SkylineSet) -> list[Finding]:
+def _of_fixed(given: SkyInput, turn_deg: float, raise_deg: float) -> list[Finding]:
     """The least that is left beyond the tube with the readings turned to either side and raised by their errors."""
     sight = sight_of(given)
-    turn_deg, raise_deg = used.bearing_error_deg or 0.0, used.height_error_deg or 0.0
 
     def left_deg(turned_deg: float, raised_deg: float) -> float:
         moved = [moved_by(one, turned_deg, raised_deg) for one in given.skyline]

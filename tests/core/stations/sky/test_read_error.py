@@ -69,6 +69,14 @@ def test_a_panels_bearings_are_held_against_the_house_rule(error_deg, level):
     assert (found.level if found else None) == level
 
 
+@pytest.mark.parametrize(("by_telephone", "level"), [(False, None), (True, Level.MIND)])
+def test_a_traced_skyline_is_no_surer_for_an_error_that_was_taken_out(by_telephone, level):
+    points = [{"azimuth_deg": one, "elevation_deg": 3} for one in range(0, 360, 10)]
+    read = {**READ, "points": points, "by_telephone": by_telephone}
+    found = told(job_of("2026-106", read))[0].get("sky.bearings")  # ten degrees, as the house has it of telephones
+    assert (found.level if found else None) == level
+
+
 def test_a_skyline_of_the_stand_in_holds_the_station_and_its_position():
     points = [{"azimuth_deg": one, "elevation_deg": 3} for one in range(0, 360, 10)]
     beside = {"positions": [{"letter": "A", "distance_m": 3, "bearing_deg": 10}]}

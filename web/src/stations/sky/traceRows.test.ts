@@ -24,7 +24,7 @@ describe('a traced skyline among those of the job', () => {
   })
   it('is then as sure as the core says of both', () => {
     const [after] = withTraced([set({ bearing_error_deg: 12, height_error_deg: 3 })], 0, traced, { letter: 'A' })
-    expect([after!.bearing_error_deg, after!.height_error_deg]).toEqual([12, 3])
+    expect([after!.bearing_error_deg, after!.height_error_deg, after!.by_telephone]).toEqual([12, 3, true])
   })
   it('is one of its own where none is there, at the planned position', () => {
     const all = withTraced([set()], null, traced, { letter: 'B', read_height_m: 1.6 })

@@ -16,7 +16,10 @@ export function withTraced(
   const { points, bearing_error_deg, height_error_deg, simulated } = traced
   if (at === null || !sets[at]) {
     const name = `${simulated ? 'Simulated trace' : 'Traced'} ${sets.length + 1}`
-    return [...sets, { name, ...read, points, bearing_error_deg, height_error_deg, simulated } as SkylineSet]
+    return [
+      ...sets,
+      { name, ...read, points, bearing_error_deg, height_error_deg, by_telephone: true, simulated } as SkylineSet,
+    ]
   }
   return sets.map((one, index) => {
     if (index !== at) return one
@@ -29,6 +32,7 @@ export function withTraced(
       points: [...kept, ...points],
       bearing_error_deg: traced.joined_bearing_error_deg,
       height_error_deg: traced.joined_height_error_deg,
+      by_telephone: true,
     }
   })
 }
