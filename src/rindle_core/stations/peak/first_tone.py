@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from itertools import pairwise
+from itertools import chain, pairwise
 from typing import Literal
 
 import numpy as np
@@ -18,7 +18,6 @@ from rindle_core.science.antenna import pointing_loss_db
 _REACH_WIDTHS = 0.95  # of the beam's width, to either side of the top: what is drawn
 _FIRST_TURN = -1.2  # of the falls' distance: so far below the top it begins
 _CURVE_COUNT = 61
-_STEPS_A_WIDTH = 80.0
 
 
 class FirstToneInput(Model):
@@ -59,7 +58,7 @@ def first_tone(given: FirstToneInput) -> Outcome[FirstToneResult]:
     """
     falls = given.width_turns * math.sqrt(given.rules.peak_fall_db / 12.0)
     way = [_FIRST_TURN * 2.0 * falls, 2.0 * falls, -2.0 * falls, 0.0]
-    passed = _between(given.passed_turns or way[:1], given.width_turns / _STEPS_A_WIDTH)
+    passed = _passed(given.passed_turns or way[:1])
     level = -pointing_loss_db(passed, given.width_turns)
     best = np.maximum.accumulate(level)
     # Only below a best that was passed it falls; on the way up to the first top nothing has fallen yet.
@@ -87,12 +86,11 @@ def first_tone(given: FirstToneInput) -> Outcome[FirstToneResult]:
     )
 
 
-def _between(places: list[float], step: float) -> Array:
-    """The places that a screw passes on its way from one to the next, these among them."""
-    legs = [
-        np.linspace(one, other, 1 + max(1, math.ceil(abs(other - one) / step)))[1:] for one, other in pairwise(places)
-    ]
-    return np.concatenate([np.array(places[:1]), *legs])
+def _passed(places: list[float]) -> Array:
+    """The places in their order, and the top wherever it lies between two: to either side of it the level only rises or
+    only falls, so that no place between two is better or worse than both."""
+    legs = [[0.0, other] if one * other < 0 else [other] for one, other in pairwise(places)]
+    return np.array([*places[:1], *chain.from_iterable(legs)])
 
 
 def _says(heard: str, low: bool, high: bool) -> str:
