@@ -2,8 +2,8 @@ import { flushPromises, mount } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { cache } from '@/api/cache'
-import client from '@/api/client'
 import CalcPanel from '@/fields/CalcPanel.vue'
+import { spyOn } from '@/testing/server'
 
 const finding = {
   level: 'hold',
@@ -17,7 +17,7 @@ const finding = {
 const fields = [{ key: 'wanted_deg', label: 'Wanted', unit: 'deg' }]
 
 function panel(answer: unknown, status = 200) {
-  const post = vi.spyOn(client, 'POST').mockImplementation((async () => {
+  const post = spyOn('POST').mockImplementation((async () => {
     const response = new Response(null, { status })
     return status === 200 ? { data: answer, response } : { error: answer, response }
   }) as never)
@@ -56,7 +56,7 @@ describe('a calculator panel', () => {
   it('lets an answer go that a newer question has overtaken', async () => {
     const answers: ((data: unknown) => void)[] = []
     const { wrapper } = panel({ result: { to_go_turns: 0 }, findings: [] })
-    vi.spyOn(client, 'POST').mockImplementation(
+    spyOn('POST').mockImplementation(
       (() =>
         new Promise((resolve) => {
           answers.push((data) => resolve({ data, response: new Response(null, { status: 200 }) }))

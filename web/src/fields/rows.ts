@@ -31,9 +31,10 @@ export function columnsOf<L extends ListPath>(
   list: L,
   ...keys: (ColumnOf<L> | (Partial<Column> & { key: ColumnOf<L> }))[]
 ): Column[] {
-  return keys.map((one) => {
-    const given: Partial<Column> & { key: string } = typeof one === 'string' ? { key: one } : one
-    const at: string = `${list}[].${given.key}` // one string: held against each path it takes seconds to check
+  // Plain strings from here: held against each path and column they take seconds to check.
+  return (keys as unknown as (string | (Partial<Column> & { key: string }))[]).map((one) => {
+    const given = typeof one === 'string' ? { key: one } : one
+    const at: string = `${list}[].${given.key}`
     const told = factAt(at as Path)
     const choices = optionsOf(told)
     return {

@@ -1,7 +1,6 @@
 import type { VueWrapper } from '@vue/test-utils'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Component } from 'vue'
-import client from '@/api/client'
 import { goldenJob, openSheet } from '@/testing/golden'
 import AimSheet from '@/stations/aim/AimSheet.vue'
 import BriefSheet from '@/stations/brief/BriefSheet.vue'
@@ -12,6 +11,7 @@ import HandOverSheet from '@/stations/handover/HandOverSheet.vue'
 import MountSheet from '@/stations/mount/MountSheet.vue'
 import PeakSheet from '@/stations/peak/PeakSheet.vue'
 import SkySheet from '@/stations/sky/SkySheet.vue'
+import { spyOn } from '@/testing/server'
 
 const SHEETS: Record<string, Component> = {
   brief: BriefSheet,
@@ -89,7 +89,7 @@ describe('Build without a way to the server', () => {
     Object.assign(first!, { state: 'ready', waits_for: [] })
     Object.assign(behind!, { waits_for: [`step “${first!.step.title}”`] })
     const wrapper = await openSheet(BuildSheet, job)
-    vi.spyOn(client, 'POST').mockImplementation((() => new Promise(() => undefined)) as never)
+    spyOn('POST').mockImplementation((() => new Promise(() => undefined)) as never)
     expect(wrapper.find('article h2').text()).toBe(first!.step.title)
     await button(wrapper, 'Mark done')[0]!.trigger('click')
     expect(wrapper.find('article h2').text()).toBe(behind!.step.title)

@@ -2,8 +2,8 @@ import { flushPromises } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { cache, RETRY_MS } from '@/api/cache'
-import client from '@/api/client'
 import { type Job, useJob } from '@/stores/job'
+import { spyOn } from '@/testing/server'
 
 interface Asked {
   method: string
@@ -60,7 +60,7 @@ function wire(): void {
           })
       })) as never
   for (const method of ['GET', 'PATCH', 'PUT', 'POST', 'DELETE'] as const)
-    vi.spyOn(client, method).mockImplementation(call(method))
+    spyOn(method).mockImplementation(call(method))
 }
 async function next(data: unknown, status = 200): Promise<Asked> {
   await flushPromises()
@@ -178,7 +178,7 @@ describe('the open job', () => {
   it('counts what has not reached the server and sends it again, in order, when the way is free', async () => {
     const store = await opened()
     const down = () => Promise.reject(new TypeError('failed to fetch'))
-    vi.spyOn(client, 'PATCH').mockImplementationOnce(down as never)
+    spyOn('PATCH').mockImplementationOnce(down as never)
     const first = store.patch({ customer: 'A' })
     const second = store.patch({ height_m: 7 })
     await vi.waitFor(() => expect(store.unsent).toBe(2)) // the one that waits behind it too
@@ -205,7 +205,7 @@ describe('the open job', () => {
     await next({ telemetry: {}, note: '', job: job('2026-901') })
     expect(await told).toBe(true)
     const down = () => Promise.reject(new TypeError('failed to fetch'))
-    vi.spyOn(client, 'PATCH').mockImplementationOnce(down as never)
+    spyOn('PATCH').mockImplementationOnce(down as never)
     const lost = store.patch({ beam_letter: 'L' })
     expect(await store.tell()).toBe(false)
     expect(store.deviceTrouble).toContain('not with the server yet')
@@ -219,7 +219,7 @@ describe('the open job', () => {
     localStorage.clear()
     const store = await opened()
     const down = () => Promise.reject(new TypeError('failed to fetch'))
-    const post = vi.spyOn(client, 'POST').mockImplementation(down as never)
+    const post = spyOn('POST').mockImplementation(down as never)
     void store.markStep('kit')
     await vi.waitFor(() => expect(store.unsent).toBe(1))
     const at = store.waitsFor('kit')!.at

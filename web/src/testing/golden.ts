@@ -3,11 +3,11 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { flushPromises, mount, type VueWrapper } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
-import { vi } from 'vitest'
 import type { Component } from 'vue'
 import { createMemoryHistory, createRouter } from 'vue-router'
-import client, { type Schemas } from '@/api/client'
+import type { Schemas } from '@/api/client'
 import { type Job, useJob } from '@/stores/job'
+import { spyOn } from '@/testing/server'
 
 const FOLDER = join(process.cwd(), '../tests/golden/jobs')
 export const GOLDEN = readdirSync(FOLDER).map((file) => file.replace('.json', ''))
@@ -86,9 +86,8 @@ export async function openSheet(sheet: Component, job: Job): Promise<VueWrapper>
       response: new Response(null, { status }),
     })) as never
   const refusal = { error: { faults: [{ field: 'device', message: 'Not in a test.' }] } }
-  for (const method of ['GET', 'PATCH', 'PUT', 'DELETE'] as const)
-    vi.spyOn(client, method).mockImplementation(answer(204))
-  vi.spyOn(client, 'POST').mockImplementation(answer(409, refusal))
+  for (const method of ['GET', 'PATCH', 'PUT', 'DELETE'] as const) spyOn(method).mockImplementation(answer(204))
+  spyOn('POST').mockImplementation(answer(409, refusal))
   useJob().job = job
   const router = createRouter({ history: createMemoryHistory(), routes: [{ path: '/:rest(.*)*', component: {} }] })
   const wrapper = mount(sheet, { global: { plugins: [router] } })

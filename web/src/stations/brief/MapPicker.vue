@@ -114,7 +114,7 @@ onMounted(async () => {
     maxZoom: 17,
   }).setView([0, 20], 2)
   map.attributionControl.setPrefix('Natural Earth, public domain')
-  const world = (await import('world-atlas/countries-50m.json')).default as unknown as Topology<{
+  const world = (await import('world-atlas/countries-50m.json')).default as Topology<{
     countries: GeometryCollection
   }>
   if (!map) return
