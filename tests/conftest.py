@@ -3,6 +3,7 @@
 fewer examples when asked.
 """
 
+import gc
 import os
 
 from hypothesis import settings
@@ -12,3 +13,9 @@ os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 settings.register_profile("usual", deadline=None, max_examples=30, print_blob=True)
 settings.register_profile("quick", deadline=None, max_examples=10)
 settings.load_profile(os.environ.get("HYPOTHESIS_PROFILE", "usual"))
+
+
+def pytest_collection_finish():
+    """What is loaded by now stays: the collector of garbage need not walk through it again and again."""
+    gc.freeze()
+    gc.set_threshold(50_000, 20, 20)

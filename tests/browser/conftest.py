@@ -40,7 +40,7 @@ _STILL = """document.addEventListener('DOMContentLoaded', () => {
   document.head.append(style)
 })"""
 expect.set_options(timeout=30_000)  # a busy machine is slow, not wrong
-_LONGEST = ("test_axe", "test_journey")
+_LONGEST = ("test_axe", "test_journey", "test_families")
 _WHOLE = "loaded"
 _DATABASE = "rindle.sqlite3"
 _LOAD = (
@@ -50,7 +50,7 @@ _LOAD = (
 
 
 def pytest_collection_modifyitems(items):
-    """The longest files first, in random order otherwise: two workers end at about the same time."""
+    """The longest files first, in random order otherwise: the workers end at about the same time."""
     items.sort(key=lambda item: item.path.stem not in _LONGEST)
 
 

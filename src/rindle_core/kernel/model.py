@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from functools import cache
-from typing import Any, TypeVar, get_args, get_origin
+from typing import Any, Self, TypeVar, get_args, get_origin
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
@@ -15,6 +15,10 @@ class Model(BaseModel):
     """A frozen value: unknown fields are refused, and no number may be infinite or NaN."""
 
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
+
+    def __deepcopy__(self, memo: dict[int, Any] | None = None) -> Self:
+        """Itself: a value that nobody changes. Pydantic else copies the firm's whole rules for each default."""
+        return self
 
 
 class Row(Model):
