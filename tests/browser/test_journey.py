@@ -345,7 +345,7 @@ def test_a_trainee_comes_to_the_signed_report(page):
     station(page, "Brief")
     expect(page.get_by_label("Customer", exact=True)).to_be_disabled()
     number = re.search(r"/jobs/([0-9-]+)/", page.url)[1]
-    answer = page.request.get(f"/api/jobs/{number}/report.pdf")
+    answer = page.request.get(f"/api/jobs/{number}/report.pdf", timeout=120_000)
     text = " ".join("\n".join(sheet.extract_text() for sheet in PdfReader(io.BytesIO(answer.body())).pages).split())
     for wanted in (
         "Thaba Pele Clinic",

@@ -7999,7 +7999,7 @@ export interface components {
              * @default
              * @enum {string}
              */
-            laptop_page: "" | "opens" | "nothing" | "refused" | "other" | "warns";
+            laptop_page: "" | "opens" | "nothing" | "refused" | "other" | "warns" | "no_code_page";
             /**
              * Your computer
              * @default
@@ -8230,7 +8230,7 @@ export interface components {
             /** Subnet mask that it shows */
             laptop_mask?: string | null;
             /** In the browser */
-            laptop_page?: ("" | "opens" | "nothing" | "refused" | "other" | "warns") | null;
+            laptop_page?: ("" | "opens" | "nothing" | "refused" | "other" | "warns" | "no_code_page") | null;
             /** Your computer */
             laptop_system?: ("" | "windows" | "macos" | "linux" | "android" | "ios") | null;
             /** Light at the network plug */
@@ -16964,7 +16964,7 @@ export interface components {
              * @default
              * @enum {string}
              */
-            page: "" | "opens" | "nothing" | "refused" | "other" | "warns";
+            page: "" | "opens" | "nothing" | "refused" | "other" | "warns" | "no_code_page";
             /**
              * Put Back
              * @default false

@@ -1,40 +1,16 @@
 <script setup lang="ts">
 /** Who changed what of this job and when, newest first, with what was there before. */
 import { NModal } from 'naive-ui'
-import { computed } from 'vue'
-import { useAsked } from '@/api/cache'
-import client, { type Schemas, TAB, unwrap } from '@/api/client'
+import { brief, type Change, fact, who } from '@/frame/changeWords'
+import { useChanges } from '@/frame/useChanges'
 import { when } from '@/lib/when'
 import { useJob } from '@/stores/job'
 
-type Change = Schemas['ChangeOut']
 const store = useJob()
 const emit = defineEmits<{ close: [] }>()
-const { data, error } = useAsked(
-  () => ['changes', store.number, store.job?.head],
-  () => unwrap(client.GET('/api/jobs/{number}/changes', { params: { path: { number: store.number } } })),
-)
-const changes = computed(() => data.value ?? [])
-const trouble = computed(() => error.value?.message ?? '')
-const brief = (value: unknown): string => {
-  if (value === null || value === undefined || value === '') return 'nothing'
-  const text = typeof value === 'object' ? rowWords(value as Record<string, unknown>) : String(value)
-  return text.length > 60 ? `${text.slice(0, 57)}…` : text
-}
-const rowWords = (row: Record<string, unknown>): string =>
-  Array.isArray(row)
-    ? `${row.length} entries`
-    : Object.entries(row)
-        .filter(([name, value]) => name !== 'id' && ['string', 'number'].includes(typeof value) && value !== '')
-        .map(([name, value]) => `${name.replaceAll('_', ' ')} ${String(value)}`)
-        .join(', ')
+const { changes, trouble } = useChanges()
 /** Orders of lists say nothing to a reader. */
 const told = (change: Change) => change.ops.filter((one) => !one.path.endsWith('/'))
-const fact = (path: string) => path.split('/')[0]!.split('.').slice(1).join(', ').replaceAll('_', ' ')
-const who = (change: Change) =>
-  `${change.by || (change.device === 'terminal' ? 'The terminal' : 'Rindle')}${
-    change.device && change.device !== TAB && change.device !== 'terminal' ? ', another screen' : ''
-  }`
 </script>
 
 <template>

@@ -46,6 +46,7 @@ const terms = computed(() => find.value(props.text).flatMap((one) => one.term ??
 @media (hover: hover) {
   .help {
     opacity: 0;
+    margin-right: -24px; /* no room of its own: a label that just fits stays on its line, beside those of its row */
   }
   :is(:hover, :focus-within) > .head > .help,
   .help:focus-visible {

@@ -28,7 +28,7 @@ LINE_PLANS: dict[LinePlan, str] = {
     "failover": "The new line leads, the old one takes over",
     "weights": "Both at once, by weight",
 }
-PageSeen = Literal["", "opens", "nothing", "refused", "other", "warns"]
+PageSeen = Literal["", "opens", "nothing", "refused", "other", "warns", "no_code_page"]
 PAGE_SEEN: dict[PageSeen, str] = {
     "": "not tried",
     "opens": "the modem’s page",
@@ -36,6 +36,7 @@ PAGE_SEEN: dict[PageSeen, str] = {
     "refused": "refused, or no way to the address",
     "other": "another page, or a search",
     "warns": "a warning about its certificate",
+    "no_code_page": "the modem’s page, but no web page leads to where the code goes",
 }
 
 

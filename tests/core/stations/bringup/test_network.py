@@ -87,6 +87,8 @@ def test_the_steps_of_every_system_hold_the_figures():
         ({"shown_address": "10.44.3.4", "wireless_off": "no"}, "wireless is on"),
         ({"shown_address": "10.44.3.4", "page": "warns"}, "certificate"),
         ({"shown_address": "10.44.3.4", "page": "nothing"}, "No page"),
+        ({"shown_address": "10.44.3.4", "page": "no_code_page"}, "no page leads"),
+        ({"shown_address": "169.254.7.7", "page": "no_code_page"}, "gave itself"),
         ({"shown_address": "10.44.3.4"}, "right for this modem"),
         ({"page": "opens", "wireless_off": "no"}, "is through"),
     ],

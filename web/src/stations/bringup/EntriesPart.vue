@@ -4,6 +4,7 @@ import { IconAlertTriangle, IconCircleCheck, IconCircleDashed } from '@tabler/ic
 import { NButton, NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
 import CopyText from '@/frame/CopyText.vue'
+import ChangesOf from '@/frame/ChangesOf.vue'
 import EntryField from '@/fields/EntryField.vue'
 import Fact from '@/fields/Fact.vue'
 import { clock } from '@/lib/when'
@@ -64,6 +65,8 @@ const STANDING: Record<string, string> = {
   shown: 'the modem has it',
   differs: 'does not agree',
 }
+/** What belongs to a carrier: all that is typed into the modem but the order's own codes, and who answers for it. */
+const CARRIER = ['bringup.modem_entries.', 'bringup.carrier_']
 const has = (code: string) => rows.value.some((one) => one.code === code)
 </script>
 
@@ -187,6 +190,7 @@ const has = (code: string) => rows.value.some((one) => one.code === code)
       <fact at="bringup.carrier_by" />
       <fact at="bringup.carrier_reason" />
     </div>
+    <changes-of :of="CARRIER" title="Changed by whom, and when" />
   </template>
 </template>
 
