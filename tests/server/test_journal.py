@@ -40,6 +40,19 @@ def test_a_change_tells_who_what_and_what_was_there_before(crew):
     assert newest["ops"] == [{"path": "mount.mast_wall_mm", "before": before, "after": 3.3}]
 
 
+@pytest.mark.parametrize(
+    ("path", "words"),
+    [
+        ("mount.mast_wall_mm", "Wall thickness"),
+        ("sky.skylines/4.1/points/5.2/elevation_deg", "Skylines"),
+        ("bringup.modem_entries.carrier_mhz", "Other entries of the modem, carrier mhz"),
+        ("brief.nobody_knows.this_one", "nobody knows this one"),
+    ],
+)
+def test_a_path_is_told_by_the_words_of_its_fact_and_what_of_it_is_meant(path, words):
+    assert journal.label_of(path) == words
+
+
 def test_undo_and_redo_go_back_and_forth_and_something_new_ends_the_way_forward(crew):
     first = facts(crew, "mount")["mast_wall_mm"]
     change(crew, JOB, mast_wall_mm=3.3)

@@ -370,8 +370,12 @@ _LABELS = {path: told.label for room, kind in _KINDS.items() for path, told in e
 
 def label_of(path: str) -> str:
     """What the screens call the fact that a path names."""
-    name = path.partition("/")[0]
-    return _LABELS.get(name) or name.partition(".")[2].replace("_", " ")
+    parts = path.partition("/")[0].split(".")
+    for count in range(len(parts), 1, -1):
+        label = _LABELS.get(".".join(parts[:count]))
+        if label:  # and what of a nested value is meant
+            return ", ".join([label, *(one.replace("_", " ") for one in parts[count:])])
+    return " ".join(parts[1:]).replace("_", " ")
 
 
 def words_of(row: Change) -> str:
