@@ -95,8 +95,8 @@ _BY_PAGE: dict[PageSeen, Doing] = {
     "no_code_page": (
         "The modem is reached, and no page leads to the network’s own where the code goes.",
         "Open a plain page, http:// and not https://, in a private window: an encrypted one cannot be led elsewhere, "
-        "and one that was kept asks nobody. Stop a tunnel, a blocker and a name service of its own on the computer. Still "
-        "none: look whether the line-up has come to activation, and ask the operator for the page’s address.",
+        "and one that was kept asks nobody. Stop a tunnel, a blocker and a name service of its own on the computer. "
+        "Still none: look whether the line-up has come to activation, and ask the operator for the page’s address.",
     ),
     "nothing": (
         "No page comes.",
