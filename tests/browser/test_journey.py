@@ -303,6 +303,7 @@ def bring_up(page):
     )
     fill(page, "Beam letter", "k")
     expect(page.get_by_label("Beam letter", exact=True)).to_have_value("K")
+    saved(page)  # what it says of the letter goes, and all beneath moves up
     page.get_by_role("button", name="Send to the modem").click()
     page.get_by_role("button", name="Read back from its page").click()
     expect(page.get_by_text("the modem has it").first).to_be_visible()

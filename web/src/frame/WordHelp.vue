@@ -46,11 +46,16 @@ const terms = computed(() => find.value(props.text).flatMap((one) => one.term ??
 @media (hover: hover) {
   .help {
     opacity: 0;
-    margin-right: -24px; /* no room of its own: a label that just fits stays on its line, beside those of its row */
   }
   :is(:hover, :focus-within) > .head > .help,
   .help:focus-visible {
     opacity: 1;
+  }
+}
+/* Where fields stand side by side it takes no room: a label that just fits stays on the line of its row. */
+@media (hover: hover) and (min-width: 1000px) {
+  .help {
+    margin-right: -24px;
   }
 }
 .help:hover,
