@@ -17,7 +17,7 @@ class Model(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid", allow_inf_nan=False)
 
     def __deepcopy__(self, memo: dict[int, Any] | None = None) -> Self:
-        """Itself: a value that nobody changes. Pydantic else copies the firm's whole rules for each default."""
+        """Itself: a value that nobody changes. Pydantic else copies the firm’s lists of words for each default."""
         return self
 
 
