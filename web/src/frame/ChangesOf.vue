@@ -21,7 +21,7 @@ const rows = computed(() =>
 <template>
   <h3>{{ title }}</h3>
   <p v-if="trouble" class="quiet">It cannot be read now: {{ trouble }}</p>
-  <p v-else-if="!rows.length" class="quiet">Nothing was changed yet.</p>
+  <p v-else-if="!rows.length" class="quiet">Not among the newest changes of this job.</p>
   <ul v-else class="changes">
     <li v-for="{ key, one, op } in rows" :key="key" :class="{ gone: one.taken_back }">
       <b>{{ fact(op.path) }}</b>: {{ brief(op.before) }} → {{ brief(op.after) }} · {{ who(one) }} ·

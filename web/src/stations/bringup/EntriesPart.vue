@@ -65,8 +65,12 @@ const STANDING: Record<string, string> = {
   shown: 'the modem has it',
   differs: 'does not agree',
 }
-/** What belongs to a carrier: all that is typed into the modem but the order's own codes, and who answers for it. */
-const CARRIER = ['bringup.modem_entries.', 'bringup.carrier_']
+/** What belongs to a carrier: what is typed into the modem and is no secret, and who answers for it. */
+const carrier = computed(() => [
+  'bringup.carrier_',
+  'bringup.modem_entries.carrier_mhz',
+  ...rows.value.filter((one) => !one.secret).map((one) => `bringup.modem_entries.${one.code}`),
+])
 const has = (code: string) => rows.value.some((one) => one.code === code)
 </script>
 
@@ -190,7 +194,7 @@ const has = (code: string) => rows.value.some((one) => one.code === code)
       <fact at="bringup.carrier_by" />
       <fact at="bringup.carrier_reason" />
     </div>
-    <changes-of :of="CARRIER" title="Changed by whom, and when" />
+    <changes-of :of="carrier" title="Changed by whom, and when" />
   </template>
 </template>
 
