@@ -12,12 +12,12 @@ from pydantic import TypeAdapter, ValidationError
 
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.registry import parse_json
+from rindle_core.stations.change_words import fact_words
 from rindle_server.bundles.merge import Choice, Look, State, look_at, take
 from rindle_server.bundles.read import MOST_BYTES, opened
 from rindle_server.bundles.write import bundle_pieces
 from rindle_server.files import bytes_of
 from rindle_server.jobs import edit
-from rindle_server.jobs.journal import label_of
 
 router = Router(tags=["bundles"])
 _MOST = 200
@@ -75,9 +75,9 @@ def _told(look: Look) -> LookOut:
         state=look.state,
         why=look.why,
         customer=str(look.job.facts.get("brief", {}).get("customer", "")),
-        news=list(dict.fromkeys(label_of(one) for one in look.news)),
+        news=list(dict.fromkeys(fact_words(one) for one in look.news)),
         clashes=[
-            ClashOut(path=one.path, label=label_of(one.path), here=one.here, there=one.there) for one in look.clashes
+            ClashOut(path=one.path, label=fact_words(one.path), here=one.here, there=one.there) for one in look.clashes
         ],
     )
 

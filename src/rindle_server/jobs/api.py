@@ -12,7 +12,6 @@ from ninja import File, Query, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import AwareDatetime, Field, create_model, model_validator
 
-from rindle_core.kernel.journal import Op
 from rindle_core.kernel.model import Facts, Model
 from rindle_core.kernel.units import System
 from rindle_core.stations.brief.order_text import read_work_order
@@ -26,8 +25,9 @@ from rindle_server.files import bytes_of, text_of
 from rindle_server.jobs import copies, documents, edit, journal, orders, positions, signing, steps
 from rindle_server.jobs.answers import sent
 from rindle_server.jobs.api_models import DrawingOut, JobOut, drawings_of, job_out
+from rindle_server.jobs.changes import ChangeOut, changes_of
 from rindle_server.jobs.listing import JobPage, ListQuery, neighbours_of, page_of
-from rindle_server.jobs.models import Change, Job
+from rindle_server.jobs.models import Job
 
 router = Router(tags=["jobs"])
 
@@ -146,19 +146,6 @@ for _room, _kind in ROOMS.items():
     _patches(_room, _kind)
 
 
-class ChangeOut(Schema):
-    """A change of the job: who changed what, when and from where."""
-
-    seq: int
-    at: dt.datetime
-    by: str
-    device: str
-    words: str
-    ops: list[Op]
-    undoes_seq: int | None
-    taken_back: bool
-
-
 Most = Annotated[int, Query(ge=1, le=500)]
 
 
@@ -170,20 +157,7 @@ def list_changes(
     most: Most = 100,
 ) -> list[ChangeOut]:
     """The newest changes after the one numbered `since`, newest first."""
-    rows = Change.objects.filter(job=edit.find(number), seq__gt=since).select_related("undoes", "undone_by")
-    return [
-        ChangeOut(
-            seq=row.seq,
-            at=row.at,
-            by=row.by,
-            device=row.device,
-            words=journal.words_of(row),
-            ops=journal.ops_of(row),
-            undoes_seq=row.undoes.seq if row.undoes else None,
-            taken_back=hasattr(row, "undone_by"),
-        )
-        for row in rows.order_by("-seq")[:most]
-    ]
+    return changes_of(edit.find(number), since, most)
 
 
 class HeadOut(Schema):

@@ -17,13 +17,12 @@ from django.utils import timezone
 
 from rindle_core.job import JobInput
 from rindle_core.kernel import journal
-from rindle_core.kernel.entry import entries_of
 from rindle_core.kernel.journal import Op
 from rindle_core.kernel.model import Facts, Model, parse, row_lists
 from rindle_core.stations.brief.documents import DocumentFact
+from rindle_core.stations.change_words import fact_words
 from rindle_core.stations.entries import ROOMS
 from rindle_core.stations.fold import COURSE, furthest
-from rindle_core.stations.handover.after import AfterFacts
 from rindle_server.errors import Conflict
 from rindle_server.jobs.facts import Stores, answer_to, documents_of, facts_from, facts_of, stores_now
 from rindle_server.jobs.models import Change, Job, StationDoc
@@ -364,23 +363,9 @@ def redo(job: Job) -> str:
     return words_of(row)
 
 
-_KINDS: dict[str, type[Facts]] = {**ROOMS, "after": AfterFacts}
-_LABELS = {path: told.label for room, kind in _KINDS.items() for path, told in entries_of(kind, room)}
-
-
-def label_of(path: str) -> str:
-    """What the screens call the fact that a path names."""
-    parts = path.partition("/")[0].split(".")
-    for count in range(len(parts), 1, -1):
-        label = _LABELS.get(".".join(parts[:count]))
-        if label:  # and what of a nested value is meant
-            return ", ".join([label, *(one.replace("_", " ") for one in parts[count:])])
-    return " ".join(parts[1:]).replace("_", " ")
-
-
 def words_of(row: Change) -> str:
     """What a change was about, in a few words: the facts that it names, as the screens call them."""
-    return ", ".join(dict.fromkeys(label_of(op.path) for op in ops_of(row)))
+    return ", ".join(dict.fromkeys(fact_words(op.path) for op in ops_of(row)))
 
 
 __all__ = [
@@ -391,7 +376,6 @@ __all__ = [
     "arrive",
     "frozen",
     "keep_beside",
-    "label_of",
     "next_words",
     "ops_of",
     "patch",

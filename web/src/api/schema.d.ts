@@ -13306,7 +13306,7 @@ export interface components {
             /** Device */
             device: string;
             /** Ops */
-            ops: components["schemas"]["Op"][];
+            ops: components["schemas"]["ChangedOut"][];
             /** Seq */
             seq: number;
             /** Taken Back */
@@ -13315,6 +13315,28 @@ export interface components {
             undoes_seq: number | null;
             /** Words */
             words: string;
+        };
+        /**
+         * ChangedOut
+         * @description One entry that was changed.
+         */
+        ChangedOut: {
+            /** After */
+            after: unknown;
+            /**
+             * At
+             * @description The path without ids: of an entry of `facts.json`, or before its columns
+             */
+            at: string;
+            /** Before */
+            before: unknown;
+            /**
+             * Label
+             * @description What the screens call it
+             */
+            label: string;
+            /** Path */
+            path: string;
         };
         /**
          * CheckMark
@@ -48180,18 +48202,6 @@ export interface components {
              * @description Whether the network has both lines afterwards
              */
             two_lines: boolean;
-        };
-        /**
-         * Op
-         * @description One path with its value before and after; None: it was not, or is no longer, there.
-         */
-        Op: {
-            /** After */
-            after?: unknown;
-            /** Before */
-            before?: unknown;
-            /** Path */
-            path: string;
         };
         /**
          * OrientationMark

@@ -32,8 +32,6 @@ export interface Option {
 }
 
 export const factAt = (path: Path): Told => (facts as unknown as Record<string, Told>)[path]!
-/** Every fact by its path. */
-export const allFacts = () => Object.entries(facts as unknown as Record<string, Told>)
 export const optionsOf = (told: Told): Option[] => (told.choices ?? []).map(([value, label]) => ({ value, label }))
 
 /** `sky.trial.height_m`: the room, the fact, and the part of it that is meant. */

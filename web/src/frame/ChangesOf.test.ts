@@ -14,7 +14,7 @@ const change = (seq: number, path: string, before: unknown, after: unknown, more
   words: 'Entries',
   undoes_seq: null,
   taken_back: false,
-  ops: [{ path, before, after }],
+  ops: [{ path, at: '', label: 'Carrier', before, after }],
   ...more,
 })
 
@@ -28,12 +28,12 @@ it('tells who changed the entries that are meant, from what to what, and nothing
     change(1, 'bringup.wifi_name', null, 'Hill'),
   ]
   spyOn('GET').mockResolvedValue({ data, response: new Response(null, { status: 200 }) })
-  const wrapper = mount(ChangesOf, { props: { of: ['bringup.modem_entries.'], title: 'Changed' } })
+  const wrapper = mount(ChangesOf, { props: { of: ['bringup.modem_entries.carrier_mhz'], title: 'Changed' } })
   await flushPromises()
   const rows = wrapper.findAll('li').map((one) => one.text().replace(/\s+/g, ' '))
   expect(rows).toHaveLength(2)
   expect(rows[0]).toContain('11700 → nothing · Zola Reedbank')
   expect(rows[0]).toContain('taken back')
-  expect(rows[1]).toMatch(/^Other entries of the modem, carrier mhz: nothing → 11700 · /)
+  expect(rows[1]).toMatch(/^Carrier: nothing → 11700 · /)
   expect(rows[1]).not.toContain('taken back')
 })

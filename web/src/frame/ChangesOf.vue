@@ -1,19 +1,19 @@
 <script setup lang="ts">
-/** Who changed some entries and when, newest first: those whose path begins so. */
+/** Who changed some entries and when, newest first: those of these paths. */
 import { computed } from 'vue'
-import { brief, fact, who } from '@/frame/changeWords'
+import { opWords, who } from '@/frame/changeWords'
 import { useChanges } from '@/frame/useChanges'
 import { when } from '@/lib/when'
 import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
 
 const props = defineProps<{ of: string[]; title: string }>()
 const store = useJob()
+const prefs = usePrefs()
 const { changes, trouble } = useChanges()
 const rows = computed(() =>
   changes.value.flatMap((one) =>
-    one.ops
-      .filter((op) => props.of.some((path) => op.path.startsWith(path)))
-      .map((op) => ({ key: `${one.seq} ${op.path}`, one, op })),
+    one.ops.filter((op) => props.of.includes(op.path)).map((op) => ({ key: `${one.seq} ${op.path}`, one, op })),
   ),
 )
 </script>
@@ -24,7 +24,7 @@ const rows = computed(() =>
   <p v-else-if="!rows.length" class="quiet">Not among the newest changes of this job.</p>
   <ul v-else class="changes">
     <li v-for="{ key, one, op } in rows" :key="key" :class="{ gone: one.taken_back }">
-      <b>{{ fact(op.path) }}</b>: {{ brief(op.before) }} → {{ brief(op.after) }} · {{ who(one) }} ·
+      <b>{{ opWords(op, prefs.system) }}</b> · {{ who(one) }} ·
       <span class="quiet">{{ when(one.at, store.job?.assessment.zone) }}</span><em v-if="one.taken_back">
         · taken back</em
       >

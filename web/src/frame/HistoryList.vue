@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** Who changed what of this job and when, newest first, with what was there before. */
 import { NModal } from 'naive-ui'
-import { brief, type Change, fact, who } from '@/frame/changeWords'
+import { type Change, opWords, who } from '@/frame/changeWords'
 import { useChanges } from '@/frame/useChanges'
 import { when } from '@/lib/when'
 import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
 
 const store = useJob()
+const prefs = usePrefs()
 const emit = defineEmits<{ close: [] }>()
 const { changes, trouble } = useChanges()
 /** Orders of lists say nothing to a reader. */
@@ -26,7 +28,7 @@ const told = (change: Change) => change.ops.filter((one) => !one.path.endsWith('
           <em v-if="one.taken_back"> · taken back</em>
         </p>
         <p v-for="op in told(one).slice(0, 6)" :key="op.path" class="quiet small">
-          {{ fact(op.path) }}: {{ brief(op.before) }} → {{ brief(op.after) }}
+          {{ opWords(op, prefs.system) }}
         </p>
         <p v-if="told(one).length > 6" class="quiet small">and {{ told(one).length - 6 }} more</p>
       </li>

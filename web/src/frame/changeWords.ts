@@ -1,45 +1,36 @@
 /** A change in words: what it was and is, who made it. */
 import { type Schemas, TAB } from '@/api/client'
-import { allFacts } from '@/fields/told'
+import { factAt, type Path, type Told } from '@/fields/told'
+import { formatQuantity, type System } from '@/lib/quantity'
 
 export type Change = Schemas['ChangeOut']
+export type Op = Schemas['ChangedOut']
 
-const rowWords = (row: Record<string, unknown>): string =>
+const toldAt = (at: string) => factAt(at as Path) as Told | undefined
+/** What of a row is entered, by the words of its columns. */
+const rowWords = (row: object, at: string, system: System): string =>
   Array.isArray(row)
     ? `${row.length} entries`
     : Object.entries(row)
         .filter(([name, value]) => name !== 'id' && ['string', 'number'].includes(typeof value) && value !== '')
-        .map(([name, value]) => `${name.replaceAll('_', ' ')} ${String(value)}`)
+        .map(([name, value]) => {
+          const label = toldAt(`${at}.${name}`)?.label ?? name.replaceAll('_', ' ')
+          return `${label} ${brief(value, `${at}.${name}`, system)}`
+        })
         .join(', ')
-export const brief = (value: unknown): string => {
+/** A value as its entry shows it: a number with its unit, a choice by its words. */
+export function brief(value: unknown, at: string, system: System): string {
   if (value === null || value === undefined || value === '') return 'nothing'
-  const text = typeof value === 'object' ? rowWords(value as Record<string, unknown>) : String(value)
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  const told = toldAt(at)
+  if (typeof value === 'number') return told?.unit ? formatQuantity(value, told.unit, system) : String(value)
+  const choice = told?.choices?.find(([code]) => code === value)
+  const text = choice?.[1] ?? (typeof value === 'object' ? rowWords(value, at, system) : String(value))
   return text.length > 60 ? `${text.slice(0, 57)}…` : text
 }
-const LABELS: Record<string, string> = Object.fromEntries(allFacts().map(([path, one]) => [path, one.label]))
-/**
- * What a path of the journal names, in the words of its entry: of a list or a nested value also the part of it that is
- * meant. An id of a row says nothing to a reader.
- */
-export function fact(path: string): string {
-  const [whole, ...inner] = path.split('/')
-  const [room, field, ...parts] = whole!.split('.')
-  const told: string[] = []
-  let at = `${room}.${field}`
-  const add = (name: string) => told.push(LABELS[at] ?? name.replaceAll('_', ' '))
-  add(field!)
-  for (const part of parts) {
-    at += `.${part}`
-    add(part)
-  }
-  inner.forEach((one, index) => {
-    const isId = index % 2 === 0
-    at += isId ? '[]' : `.${one}`
-    if (!isId) add(one)
-    else if (/^[a-z]/.test(one) && inner.length === 1) told.push(one.replaceAll('_', ' '))
-  })
-  return told.join(', ')
-}
+/** `Wall thickness: 3.0 mm → 3.3 mm` */
+export const opWords = (op: Op, system: System) =>
+  `${op.label}: ${brief(op.before, op.at, system)} → ${brief(op.after, op.at, system)}`
 export const who = (change: Change) =>
   `${change.by || (change.device === 'terminal' ? 'The terminal' : 'Rindle')}${
     change.device && change.device !== TAB && change.device !== 'terminal' ? ', another screen' : ''

@@ -67,7 +67,8 @@ const STANDING: Record<string, string> = {
 }
 /** What belongs to a carrier: what is typed into the modem and is no secret, and who answers for it. */
 const carrier = computed(() => [
-  'bringup.carrier_',
+  'bringup.carrier_by',
+  'bringup.carrier_reason',
   'bringup.modem_entries.carrier_mhz',
   ...rows.value.filter((one) => !one.secret).map((one) => `bringup.modem_entries.${one.code}`),
 ])
