@@ -120,3 +120,14 @@ def test_a_station_on_hold_is_headed_by_what_holds_it_with_its_limit_and_what_wo
     assert said.endswith(first.clears_by)
     clear = assess(JobInput.model_validate(DISH)).result.stations
     assert as_text(next(one for one in clear if one.code == "mount").headline).startswith("Gust force")
+
+
+def test_an_answer_says_what_is_still_open_there_and_a_next_step_does_not():
+    steps = golden.read("2026-102")["facts"]
+    told = {one.code: one for one in assess(JobInput.model_validate(steps)).result.stations}
+    waiting = [one.message for one in told["build"].findings if one.level is Level.UNKNOWN]
+    assert as_text(told["build"].headline) == (
+        f"All steps are done. Still open: {waiting[0]}, and {len(waiting) - 1} more"
+    )
+    assert as_text(told["mount"].headline).endswith("MPa")  # nothing is open there
+    assert "Still open" not in as_text(told["peak"].headline)  # it says what to do

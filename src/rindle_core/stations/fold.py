@@ -148,6 +148,20 @@ def held(found: list[Finding]) -> list[Segment]:
     return sentence(*pieces, f". {worst_one.clears_by}" if worst_one.clears_by else "")
 
 
+def _still_open(found: list[Finding]) -> list[Segment]:
+    """What is not known yet beside an answer, so that it is not taken for the whole. Empty where nothing is."""
+    waiting = [one.message for one in by_gravity(found) if one.level is Level.UNKNOWN]
+    if not waiting:
+        return []
+    rest = f", and {len(waiting) - 1} more" if len(waiting) > 1 else ""
+    return sentence(f". Still open: {waiting[0]}{rest}")
+
+
+def _heading(answer: Answer) -> list[Segment]:
+    found, told = answer.outcome.findings, answer.headline
+    return held(found) or [*told.words, *(_still_open(found) if told.is_answer else [])]
+
+
 def views(answers: Mapping[str, Answer]) -> list[StationView]:
     """The nine stations in order."""
     shown = []
@@ -162,7 +176,7 @@ def views(answers: Mapping[str, Answer]) -> list[StationView]:
                 verdict=worst(found),
                 settled=bool(found) and all(one.level in (Level.CLEAR, Level.MIND) for one in found),
                 figure=answers[station.code].headline.figure,
-                headline=held(found) or answers[station.code].headline.words,
+                headline=_heading(answers[station.code]),
                 findings=by_gravity(found),
             )
         )

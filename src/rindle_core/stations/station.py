@@ -20,10 +20,14 @@ WAITS_FOR_BRIEF = WAITS.missing("The brief is not complete", "Enter place, termi
 
 @dataclass(frozen=True, slots=True)
 class Headline:
-    """A station's answer in a sentence, and the one figure that the course shows."""
+    """A station's answer in a sentence, and the one figure that the course shows.
+
+    `is_answer`: the words tell what came out, not what to do next: what is still open there is then told after them.
+    """
 
     words: list[Segment]
     figure: list[Segment] = field(default_factory=list)
+    is_answer: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -32,7 +32,7 @@ def headline(context: Context, result: AimPart) -> Headline:
     compass, clinometer = (dial.compass_deg, "compass_deg"), (dial.clinometer_deg, "deg")
     side = [f" {dial.clinometer_side}"] if dial.clinometer_side else []
     head = sentence("Compass ", compass, ", clinometer ", clinometer, *side)
-    return Headline([*head, *tail], sentence(compass, " · ", clinometer))
+    return Headline([*head, *tail], sentence(compass, " · ", clinometer), is_answer=True)
 
 
 def _panel(panel: PanelAim) -> Headline:

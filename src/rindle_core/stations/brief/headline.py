@@ -14,4 +14,8 @@ def headline(context: Context, result: BriefPart) -> Headline:
     who = context.job.brief.customer or "A new job"
     what = f": {terminal.name}" if terminal else ": choose a terminal"
     where = f" to {satellite.name}" if terminal and satellite else ""
-    return Headline(sentence(who + what + where), sentence(terminal.name if terminal else ""))
+    return Headline(
+        sentence(who + what + where),
+        sentence(terminal.name if terminal else ""),
+        is_answer=terminal is not None and satellite is not None,
+    )

@@ -177,7 +177,13 @@ GATEWAY = Kind(
 NET_NEED = Kind(
     "bringup.net.{}", "a need of the customer under the gateway chosen", against="met", at="bringup.router_plan"
 )
-TRANSLATED = Kind("bringup.translated", "times that addresses are translated", against="once", at="bringup.router_plan")
+TRANSLATED = Kind(
+    "bringup.translated",
+    "times that addresses are translated",
+    against="once",
+    unit="count",
+    at="bringup.router_plan",
+)
 OUTER = Kind(
     "bringup.outer",
     "the address that the gateway has outside",

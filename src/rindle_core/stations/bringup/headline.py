@@ -14,7 +14,7 @@ def headline(context: Context, result: BringUpPart) -> Headline:
         return Headline(sentence("Switch on when the earth is bonded and nobody is in front"))
     current = next(rung for rung in bringup.rungs if rung.standing == "current")
     if bringup.online:
-        return Headline(sentence("Online after ", (bringup.total_s or 0.0, "s")), sentence("Online"))
+        return Headline(sentence("Online after ", (bringup.total_s or 0.0, "s")), sentence("Online"), is_answer=True)
     tail = ", stuck" if bringup.stuck else ""
     return Headline(
         sentence(

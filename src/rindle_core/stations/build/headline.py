@@ -16,6 +16,6 @@ def headline(context: Context, result: BuildPart) -> Headline:
     count = f"{build.done_count} of {len(build.steps)}"
     upcoming = next((view for view in build.steps if view.state not in OVER), None)
     if upcoming is None:
-        return Headline(sentence("All steps are done"), sentence(count))
+        return Headline(sentence("All steps are done"), sentence(count), is_answer=True)
     words = "held: " if held_up(upcoming) else "waits for its time: " if upcoming.state == "waiting" else "next: "
     return Headline(sentence(f"{count} steps done, {words}{upcoming.step.title}"), sentence(count))

@@ -21,4 +21,5 @@ def headline(context: Context, result: CablePart) -> Headline:
     return Headline(
         [*sentence((cable.length_m, "m"), " of cable"), *lost, *volts],
         sentence((cable.length_m, "m")),
+        is_answer=True,
     )

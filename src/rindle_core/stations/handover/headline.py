@@ -14,9 +14,12 @@ def headline(context: Context, result: HandOverPart) -> Headline:
         return Headline(sentence("Measure the new service and show the gain"), [])
     if before is None:
         return Headline(
-            sentence("Download ", (after.down_mbps, "mbps"), " after the work"), sentence((after.down_mbps, "mbps"))
+            sentence("Download ", (after.down_mbps, "mbps"), " after the work"),
+            sentence((after.down_mbps, "mbps")),
+            is_answer=True,
         )
     return Headline(
         sentence("Download from ", (before.down_mbps, "mbps"), " to ", (after.down_mbps, "mbps")),
         sentence((after.down_mbps, "mbps")),
+        is_answer=True,
     )

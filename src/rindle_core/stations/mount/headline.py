@@ -20,4 +20,4 @@ def headline(context: Context, result: MountPart) -> Headline:
         " at the bracket, mast at ",
         (mount.stress_mpa, "mpa"),
     )
-    return Headline(words, sentence((mount.base_moment_nm, "nm")))
+    return Headline(words, sentence((mount.base_moment_nm, "nm")), is_answer=True)

@@ -31,7 +31,7 @@ def headline(context: Context, result: PeakPart) -> Headline:
     null = result.pointing.skew
     skew = null is not None and not null.proved
     rest = ", locked and pushed" if held else ", now set the skew" if skew else ", now lock down"
-    return Headline([*on, *sentence(rest)], figure)
+    return Headline([*on, *sentence(rest)], figure, is_answer=held)
 
 
 def _both(result: PeakPart) -> list[PeakView]:
@@ -99,7 +99,8 @@ def _axis(view: PeakView) -> Headline:
 
 def _panel(panel_aim: PanelAim, attitude: AttitudeResult | None) -> Headline:
     if attitude is None:
-        return Headline(sentence("It aims itself" if panel_aim.self_aiming else "Read the panel's bearing and tilt"))
+        words = "It aims itself" if panel_aim.self_aiming else "Read the panel's bearing and tilt"
+        return Headline(sentence(words), is_answer=panel_aim.self_aiming)
     off = sentence((attitude.misaligned_deg, "deg"))
     turn, tilt = abs(attitude.turn_deg), abs(attitude.tilt_deg)
     way = "clockwise" if attitude.turn_deg >= 0 else "anticlockwise"

@@ -106,7 +106,8 @@ def _judge(row: PresetRow) -> Finding:
 def _told(row: PresetRow) -> Finding:
     if row.off_deg is None:
         return PRESET.of(row.what).missing(
-            f"The {row.what} is not preset", f"Set it until {row.instrument} shows the figure, and enter what it shows."
+            f"Nothing was read of the preset {row.what} yet",
+            f"Set it until {row.instrument} shows the figure, and enter what it shows.",
         )
     return PRESET.of(row.what).at_most(
         abs(row.off_deg),

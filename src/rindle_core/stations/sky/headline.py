@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.kernel.headline import sentence
+from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.stations.sky.low_orbit import LowOrbitResult
 from rindle_core.stations.sky.part import SkyPart
 from rindle_core.stations.sky.seen import has_skyline
@@ -24,7 +25,9 @@ def headline(context: Context, result: SkyPart) -> Headline:
         )
     if simulated is not None:
         read = has_skyline(context.job)
-        return _low_orbit(simulated) if read else Headline(sentence("Read the skyline where the panel looks"))
+        if not read:
+            return Headline(sentence("Read the skyline where the panel looks"))
+        return _low_orbit(simulated, more.scanned_percent if more else 0.0, context.job.picks.rules)
     if sky is None or sky.margin_deg is None or sky.nearest is None:
         return Headline(sentence("Read the skyline about the sight-line"))
     towards = (sky.nearest.azimuth_deg, "compass_deg")
@@ -39,12 +42,18 @@ def headline(context: Context, result: SkyPart) -> Headline:
         )
     else:
         words = sentence("Free by ", (sky.margin_deg, "deg"), ", nearest towards ", towards, " true")
-    return Headline(words, sentence((sky.margin_deg, "deg")))
+    return Headline(words, sentence((sky.margin_deg, "deg")), is_answer=True)
 
 
-def _low_orbit(found: LowOrbitResult) -> Headline:
+def _low_orbit(found: LowOrbitResult, read_percent: float, rules: HouseRules) -> Headline:
     if found.interruption_count == 0:
-        return Headline(sentence("The panel has its sky: no gap in the hours that were followed"), sentence("no gap"))
+        if read_percent >= rules.scan_wanted_percent:
+            words = sentence("The panel has its sky: no gap in the hours that were followed")
+        else:  # a tree in what was not read would not be seen
+            words = sentence(
+                "No gap in the hours that were followed, with ", (read_percent, "percent"), " of the bearings read"
+            )
+        return Headline(words, sentence("no gap"), is_answer=True)
     gaps = sentence(
         " of the time: ", (found.interruptions_per_h, "count"), " gaps an hour, longest ", (found.longest_gap_s, "s")
     )

@@ -16,8 +16,13 @@ defineProps<{ stations: Schemas['StationView'][]; number: string }>()
         <verdict-stone :verdict="one.verdict" />
         <span
           ><router-link :to="`/jobs/${number}/${one.code}`">{{ one.goal }}</router-link
-          ><span class="quiet small shown">{{ VERDICT_WORD[one.verdict] }}: <head-line :segments="one.headline" /></span
-        ></span>
+          ><span class="quiet small shown"
+            >{{ VERDICT_WORD[one.verdict] }}: <head-line :segments="one.headline" /><template
+              v-if="one.verdict === 'mind' && one.findings[0]"
+              >. To mind: {{ one.findings[0].message }}</template
+            ></span
+          ></span
+        >
       </li>
     </ol>
   </section>

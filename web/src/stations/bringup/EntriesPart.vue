@@ -103,7 +103,7 @@ const has = (code: string) => rows.value.some((one) => one.code === code)
         <p class="quiet small">{{ one.known ? `${one.where}: ${one.known}` : `from ${one.where}` }}</p>
       </div>
       <label v-if="one.twice" class="cell"
-        >Typed again
+        ><span>Typed again</span>
         <n-input
           :key="`again-${one.again}`"
           :default-value="one.again"
@@ -117,7 +117,7 @@ const has = (code: string) => rows.value.some((one) => one.code === code)
       </label>
       <span v-else class="cell" />
       <label class="cell"
-        >The modem shows
+        ><span>The modem shows</span>
         <n-input
           :key="`shown-${one.shown}`"
           :default-value="one.shown"
@@ -219,6 +219,12 @@ const has = (code: string) => rows.value.some((one) => one.code === code)
 }
 .cell {
   min-width: 0;
+}
+label.cell span:first-child {
+  display: block;
+  margin-bottom: 6px;
+  font-weight: 600;
+  font-size: 14px;
 }
 .cell p {
   margin: 2px 0 0;
