@@ -5,7 +5,7 @@ import re
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.hands import turn_to
+from tests.browser.hands import at_rest, turn_to
 
 
 def test_shortcuts_lead_through_the_stations_and_never_fire_while_typing(page):
@@ -66,6 +66,17 @@ def test_a_satellite_below_the_horizon_is_said_and_not_drawn(page):
     page.goto("/jobs/2026-104/aim")
     expect(page.get_by_role("heading", level=1)).to_contain_text("below the horizon")
     expect(page.get_by_role("complementary", name="Findings")).to_contain_text("The Earth itself stands in the way")
+
+
+def test_a_press_counts_though_the_page_moves_away_under_it(page):
+    page.goto("/jobs/2026-102/mount")
+    box = at_rest(page.get_by_role("button", name="History"))
+    page.mouse.move(box["x"] + 8, box["y"] + 8)
+    page.mouse.down()
+    page.evaluate("document.querySelector('main').style.paddingTop = '160px'")  # what is said of an entry comes above
+    assert page.get_by_role("button", name="History").bounding_box()["y"] > box["y"] + box["height"]
+    page.mouse.up()
+    expect(page.get_by_role("list", name="Changes, newest first")).to_be_visible()
 
 
 def test_find_narrows_the_list_and_an_empty_result_says_so(page):

@@ -17,6 +17,7 @@ from rindle_core.stations.change_words import fact_words, named
             "Skylines, Skyline points, Height",
             "sky.skylines[].points[].elevation_deg",
         ),
+        ("brief.conditions/dry", "Weather on the day, Dry and clear", "brief.conditions[]"),
         ("sky.skylines/4.1", "Skylines", "sky.skylines[]"),
         ("brief.needs/calls", "What the customer needs, calls", "brief.needs[]"),
         ("sky.nobody_knows.this/4", "nobody knows, this", "sky.nobody_knows.this[]"),

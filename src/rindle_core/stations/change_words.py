@@ -33,9 +33,14 @@ def _steps(path: str) -> Iterator[tuple[str, str]]:
         at += f".{part}"
         yield at, part
     for index, step in enumerate(inner):
-        at += f".{step}" if index % 2 else "[]"
+        if index % 2:
+            at += f".{step}"
+            yield at, step
+            continue
+        told = _ENTRIES.get(at)
         is_word = step[:1].isalpha() and len(inner) == 1
-        yield at, step if index % 2 or is_word else ""
+        at += "[]"
+        yield at, (dict(told.choices) if told else {}).get(step, step) if is_word else ""
 
 
 def named(path: str, modem_words: Mapping[str, str] | None = None) -> Named:

@@ -7,6 +7,7 @@ it.each([
   [3.175, 'mount.mast_wall_mm', 'imperial', '1/8 in'],
   [true, 'mount.mast_free', 'metric', 'yes'],
   [7, '', 'metric', '7'],
+  ['dry', 'brief.conditions[]', 'metric', 'Dry and clear'],
   [{ id: '4.1', elevation_deg: 9 }, 'sky.skylines[].points[]', 'metric', 'Height 9.0°'],
   [{ id: '4.1', some_word: 9 }, '', 'metric', 'some word 9'],
   ['a'.repeat(70), '', 'metric', `${'a'.repeat(57)}…`],

@@ -22,7 +22,7 @@ const rowWords = (row: object, at: string, system: System): string =>
 export function brief(value: unknown, at: string, system: System): string {
   if (value === null || value === undefined || value === '') return 'nothing'
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
-  const told = toldAt(at)
+  const told = toldAt(at.replace(/\[\]$/, ''))
   if (typeof value === 'number') return told?.unit ? formatQuantity(value, told.unit, system) : String(value)
   const choice = told?.choices?.find(([code]) => code === value)
   const text = choice?.[1] ?? (typeof value === 'object' ? rowWords(value, at, system) : String(value))
