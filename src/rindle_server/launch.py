@@ -5,6 +5,7 @@ from __future__ import annotations
 import argparse
 import contextlib
 import fcntl
+import gc
 import io
 import json
 import os
@@ -119,16 +120,28 @@ def _copied_before(loader: MigrationLoader, home: Path) -> str:
     return told
 
 
+@contextlib.contextmanager
+def _loading() -> Iterator[None]:
+    """What is loaded here stays until the end: the collector of garbage looks through it neither now nor later."""
+    gc.disable()
+    try:
+        yield
+    finally:
+        gc.freeze()
+        gc.enable()
+
+
 def _setup() -> None:
     """Opens the database. Raises SystemExit that says what is wrong with it."""
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "rindle_server.settings")
-    import django
-    from django.conf import settings
-    from django.core.management import call_command
-    from django.db import DatabaseError, connection
-    from django.db.migrations.loader import MigrationLoader
+    with _loading():
+        import django
+        from django.conf import settings
+        from django.core.management import call_command
+        from django.db import DatabaseError, connection
+        from django.db.migrations.loader import MigrationLoader
 
-    django.setup()
+        django.setup()
     database = settings.DATABASES["default"]["NAME"]
     try:
         loader = MigrationLoader(connection)
@@ -200,9 +213,11 @@ def _tls_server(listen: str, port: int, folder: Path) -> tuple[Callable[[], obje
 
 
 def _serve(listen: str, port: int, said: str, tls: Path | None = None) -> None:
-    from rindle_server import gazetteer
+    with _loading():
+        import rindle_server.urls  # noqa: F401  # else the first request waits for it
+        from rindle_server import gazetteer
 
-    gazetteer.places()
+        gazetteer.places()
     try:
         run, end = _tls_server(listen, port, tls) if tls else _plain_server(listen, port)
     except OSError as error:
@@ -227,7 +242,8 @@ def run_demo(port: int) -> None:
             _setup()
             from django.conf import settings
 
-            from rindle_server.demo import load_demo
+            with _loading():
+                from rindle_server.demo import load_demo
 
             load_demo(settings.DEMO_DIR)
             chosen = free_port(port)

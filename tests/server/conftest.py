@@ -104,7 +104,7 @@ def crew(db, client):
 @pytest.fixture
 def bench(settings):
     server = make_server()
-    threading.Thread(target=server.serve_forever, daemon=True).start()
+    threading.Thread(target=server.serve_forever, args=(0.02,), daemon=True).start()
     settings.BENCH_TIME_SCALE = 100
     settings.BENCH_URL = f"http://127.0.0.1:{server.server_address[1]}"
     yield settings.BENCH_URL

@@ -142,7 +142,7 @@ def test_tight_nuts_hold_the_head_and_pushes_leave_little():
 @pytest.fixture
 def address():
     server = make_server()
-    threading.Thread(target=server.serve_forever, daemon=True).start()
+    threading.Thread(target=server.serve_forever, args=(0.02,), daemon=True).start()
     yield f"http://127.0.0.1:{server.server_address[1]}"
     server.shutdown()
 
