@@ -11,7 +11,7 @@ from rindle_core.stations.bringup.bringup import BringUpInput, BringUpResult, br
 from rindle_core.stations.bringup.computer import ComputerInput, ComputerResult, computer
 from rindle_core.stations.bringup.custom_carrier import judge_custom_carrier
 from rindle_core.stations.bringup.entries_told import EntriesInput, EntriesResult, modem_entries
-from rindle_core.stations.bringup.findings import BENCH, BROWSE, METER, POWER_CHECKS, SATELLITE, UNTOLD
+from rindle_core.stations.bringup.findings import BENCH, BROWSE, FEED_HAND, METER, POWER_CHECKS, SATELLITE, UNTOLD
 from rindle_core.stations.bringup.home import home_of, lines_of, moving_of, old_stays, service_of, wireless_of
 from rindle_core.stations.bringup.injector import judge_injector, shown_by
 from rindle_core.stations.bringup.known import call_sheet, known_of, told_of
@@ -21,7 +21,7 @@ from rindle_core.stations.bringup.may_power import judge_who_may, power_waits_fo
 from rindle_core.stations.bringup.part import BringUpPart, PowerCheckRow
 from rindle_core.stations.bringup.radio import RadioInput, radio_figures
 from rindle_core.stations.bringup.rows import RadioStage
-from rindle_core.stations.bringup.signs import signs_of
+from rindle_core.stations.bringup.signs import hand_is_other, signs_of
 from rindle_core.stations.bringup.transmit import Transmit, judge_interlock, transmit_of
 from rindle_core.stations.bringup.update import UpdateInput, update
 from rindle_core.stations.bringup.wiring import wiring_of
@@ -90,6 +90,34 @@ def _judge_checks(job: JobInput, checks: list[PowerCheckRow], powered: bool) -> 
             )
         )
     return found
+
+
+def _judge_feed(job: JobInput, aim: AimPart, online: bool) -> list[Finding]:
+    """A feed that is marked for the other hand or plane: it receives little, and sends into somebody else's."""
+    other = hand_is_other(job, aim.beam)
+    if other is None or aim.beam is None:
+        return []
+    told, wanted = job.bringup.hand_set, aim.beam.hand or aim.beam.plane
+    if not other:
+        return [FEED_HAND(Level.CLEAR, f"The feed is set as beam {aim.beam.letter} asks: {wanted}", "By its mark.")]
+    if online:
+        return [
+            FEED_HAND(
+                Level.MIND,
+                f"It is online, and the feed is said to be set {told}",
+                f"Beam {aim.beam.letter} is received {wanted}: one of the two is wrong.",
+                clears_by="Read the mark of the feed again, and the beam at Aim.",
+            )
+        ]
+    return [
+        FEED_HAND(
+            Level.HOLD,
+            f"The feed is set {told}, and beam {aim.beam.letter} is received {wanted}",
+            "It hears next to nothing so, and what it sends falls on somebody else’s channel.",
+            clears_by="With its plug out, set the feed as the guide shows, then say what its mark says; or mend the "
+            "beam at Aim.",
+        )
+    ]
 
 
 def _judge_bench(job: JobInput) -> list[Finding]:
@@ -258,6 +286,7 @@ def assess(context: Context) -> Outcome[BringUpPart]:
             *_judge_satellite(aim),
             *lineup.findings,  # a carrier that is on comes before all else
             *way.findings,
+            *_judge_feed(job, aim, online),
             *_judge_bench(job),
             *judge_interlock(job, transmit),
             *judge_who_may(job),

@@ -116,6 +116,12 @@ BENCH = Kind(
     against="in its place; on the bench only to try it",
     at="bringup.powered_where",
 )
+FEED_HAND = Kind(
+    "bringup.feed_hand",
+    "what the feed is set to, by its mark",
+    against="the hand or plane of the beam",
+    at="bringup.hand_set",
+)
 RADIO = Kind(
     "bringup.radio",
     "radio figures before the code is entered",

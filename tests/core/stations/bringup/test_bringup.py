@@ -183,3 +183,22 @@ def test_a_state_says_what_to_do_meanwhile_and_what_first_when_it_takes_too_long
     assert told(60, "power", "boot") == ("Prepare the laptop.", "")
     assert told(200, "power", "boot") == ("", "Cable and power: go through the causes at Bring-up.")
     assert told(500, "power", "boot", "online") == ("", "")
+
+
+@pytest.mark.parametrize(
+    ("told", "more", "level", "words"),
+    [
+        ("right", {"states_entered": []}, Level.HOLD, "set right, and beam K is received left"),
+        ("horizontal", {"states_entered": []}, Level.HOLD, "set horizontal"),
+        ("right", {}, Level.MIND, "It is online"),
+        ("left", {"states_entered": []}, Level.CLEAR, "as beam K asks: left"),
+    ],
+)
+def test_a_feed_that_is_marked_for_the_other_hand_is_not_switched_on(told, more, level, words):
+    finding = found(come_to(DISH, hand_set=told, **more), "bringup")["bringup.feed_hand"]
+    assert (finding.level, words in finding.message) == (level, True)
+
+
+def test_of_a_feed_of_which_nothing_is_told_nothing_is_said():
+    told = come_to(DISH, hand_set="", states_entered=[])
+    assert "bringup.feed_hand" not in {one.code for view in told.stations for one in view.findings}
