@@ -337,6 +337,7 @@ LABELS: dict[str, str] = {
     "props_share": "Strength at which props go",
     "proud_mm": "First screw stands proud",
     "push_where": "Where its rim may be pushed",
+    "queue_most_ms": "Echo beyond its way that is minded",
     "radiation_limit_w_per_m2": "Limit of radio energy for people",
     "reach_m": "Stands off",
     "reaches": "The computer",

@@ -300,6 +300,12 @@ class HouseRules(Model):
     run_spread_share: float = Field(
         default=0.5, gt=0, le=5, description="Spread of the download runs, over their median, that is minded"
     )
+    queue_most_ms: float = Field(
+        default=400.0,
+        ge=0,
+        le=10_000,
+        description="What an echo may take beyond its way to the satellite and back before it is minded",
+    )
     run_span_h: float = Field(
         default=4.0, ge=0, le=48, description="Hours from the first to the last run after the work that are wanted"
     )

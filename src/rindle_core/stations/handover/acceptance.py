@@ -18,8 +18,10 @@ from rindle_core.stations.handover.findings import (
     ALIKE,
     BEFORE,
     GAIN,
+    GAIN_UP,
     HOURS,
     LATENCY,
+    QUEUE,
     RUNS,
     SOURCES,
     SPREAD,
@@ -250,6 +252,7 @@ def _judge(given: AcceptanceInput, result: AcceptanceResult, now: Sequence[Servi
         *findings,
         *_judge_spread(given, result.after),
         *_judge_gain(given, result),
+        *_judge_queue(given, result.after),
         *_judge_sources(result),
         *_judge_hours(now, given),
     ]
@@ -311,11 +314,11 @@ def _judge_gain(given: AcceptanceInput, result: AcceptanceResult) -> list[Findin
         return []
     sure = ratio is not None and ratio.coverage_percent >= given.rules.gain_sure_percent
     if sure and ratio is not None and ratio.low_factor > 1.0:
-        level, message = Level.CLEAR, "The new service is faster than the old"
+        level, message = Level.CLEAR, "The new download is faster than the old"
     elif after.down_mbps < before.down_mbps:
-        level, message = Level.MIND, "The new service is slower than the old"
+        level, message = Level.MIND, "The new download is slower than the old"
     else:
-        level, message = Level.MIND, "That the new service is faster is not shown yet"
+        level, message = Level.MIND, "That the new download is faster is not shown yet"
     said = f" {ratio.said[0].upper()}{ratio.said[1:]}." if ratio is not None else ""
     return [
         GAIN(
@@ -328,6 +331,35 @@ def _judge_gain(given: AcceptanceInput, result: AcceptanceResult) -> list[Findin
             clears_by=""
             if level is Level.CLEAR
             else "Make three runs or more on both sides; compare the level with its prediction before handing over.",
+        ),
+        GAIN_UP.at_least(
+            after.up_mbps,
+            before.up_mbps,
+            level=Level.MIND,
+            clear="The new upload is no slower than the old",
+            under="The new upload is slower than the old",
+            why="Calls, cameras and what is sent from the house go by the upload; a gain in the download hides it.",
+            so="By the medians of the runs; how sure that is, is told for the download alone.",
+            clears_by="See the level sent and the isolation at Bring-up, and what the plan allows; tell the customer.",
+        ),
+    ]
+
+
+def _judge_queue(given: AcceptanceInput, after: ServiceFigures) -> list[Finding]:
+    """What an echo takes beyond its way through space is spent in queues, repeats and the net behind the station."""
+    if given.least_ping_ms is None or after.latency_ms < given.least_ping_ms:
+        return []
+    return [
+        QUEUE.at_most(
+            after.latency_ms - given.least_ping_ms,
+            given.rules.queue_most_ms,
+            level=Level.MIND,
+            clear="The echo takes little longer than its way through space",
+            over="The echo takes far longer than its way through space",
+            why=f"Its way takes {given.least_ping_ms:.0f} ms. The rest is a line that is full, blocks that are sent "
+            "again for want of level, or a far server: calls suffer from it, whatever the download is.",
+            so=f"Its way takes {given.least_ping_ms:.0f} ms.",
+            clears_by="Take everything else off the line and measure again; then look at the level and the sky.",
         )
     ]
 

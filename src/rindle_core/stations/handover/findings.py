@@ -31,6 +31,20 @@ GAIN = Kind(
     source="Ends of the ordered runs between which the median lies, both sides together",
     at="handover.runs",
 )
+GAIN_UP = Kind(
+    "handover.gain_up",
+    "median upload after",
+    against="median upload before",
+    unit="mbps",
+    at="handover.runs",
+)
+QUEUE = Kind(
+    "handover.queue",
+    "median echo time after, less the satellite's way",
+    against="house rule",
+    unit="ms",
+    at="handover.runs",
+)
 LATENCY = Kind(
     "handover.latency",
     "latency of each run after",

@@ -13,8 +13,8 @@ from rindle_core.stations.handover.assess import least_low_ping_ms
 from rindle_core.stations.handover.service import figures_of, median_ends, ratio_of
 
 
-def run(down, ms=600, when="after", **told):
-    return ServiceRun(when=when, down_mbps=down, up_mbps=5, latency_ms=ms, **told)
+def run(down, ms=600, when="after", up=5, **told):
+    return ServiceRun(when=when, down_mbps=down, up_mbps=up, latency_ms=ms, **told)
 
 
 def levels(runs, **told):
@@ -63,10 +63,10 @@ def test_a_gain_that_chance_explains_is_not_called_one():
     old = [run(one, 900, when="before") for one in (9, 20, 30)]
     assert (
         levels([*old, run(25), run(28), run(31)])[1]["gain"].message
-        == "That the new service is faster is not shown yet"
+        == "That the new download is faster is not shown yet"
     )
     assert levels([*old, run(35), run(38), run(41)])[1]["gain"].level == "clear"
-    assert levels([*old, run(8), run(9), run(10)])[1]["gain"].message == "The new service is slower than the old"
+    assert levels([*old, run(8), run(9), run(10)])[1]["gain"].message == "The new download is slower than the old"
 
 
 def test_a_run_on_each_side_proves_no_gain_and_none_at_all_neither():
@@ -142,3 +142,18 @@ def test_the_day_is_told_by_the_clock_of_the_site():
 def test_before_and_after_aligning_stand_apart():
     result, _ = levels([run(12, aligning="found"), run(30, aligning="aligned"), run(32, aligning="aligned")])
     assert (result.found.down_mbps, result.aligned.down_mbps) == (12, 31)
+
+
+def test_a_gain_in_the_download_hides_no_loss_in_the_upload():
+    old = [run(2, when="before", up=1.0) for _ in range(3)]
+    found = levels([*old, *(run(40, up=0.4) for _ in range(3))])[1]
+    assert (found["gain"].level, found["gain_up"].level) == ("clear", "mind")
+    assert (found["gain_up"].figure, found["gain_up"].limit) == (0.4, 1.0)
+    assert levels([*old, *(run(40, up=1.0) for _ in range(3))])[1]["gain_up"].level == "clear"
+
+
+@pytest.mark.parametrize(("ms", "level"), [(890, "clear"), (891, "mind")])
+def test_an_echo_that_waits_in_a_queue_is_minded_beyond_the_houses_limit(ms, level):
+    found = levels([run(40, ms)], least_ping_ms=490)[1]
+    assert (found["queue"].level, found["queue"].figure) == (level, ms - 490)
+    assert "queue" not in levels([run(40, ms)])[1]  # the way is not known
