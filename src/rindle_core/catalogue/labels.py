@@ -243,6 +243,7 @@ LABELS: dict[str, str] = {
     "loop_ohm_per_100m": "Loop resistance of 100 m",
     "loss_a": "Loss: factor of the root of the frequency",
     "loss_b": "Loss: factor of the frequency",
+    "loss_most_percent": "Packets lost that are minded",
     "low_elevation_deg": "Elevation that is low",
     "low_orbit_hold_percent": "Most time without service",
     "maker_wind": "The maker's table of wind",

@@ -45,7 +45,7 @@ RULE_GROUPS: dict[str, tuple[str, ...]] = {
         "peak_certain_share", "peak_fall_db", "second_pass_db", "level_shortfall_db", "side_lobe_least_db",
         "side_lobe_most_db", "preset_skew_deg", "spares_aloft_percent",
         "rim_loss_db", "hold_db", "stuck_share", "wanted_run_count",
-        "run_spread_share", "queue_most_ms", "run_span_h", "gain_sure_percent", "currency",
+        "run_spread_share", "queue_most_ms", "loss_most_percent", "run_span_h", "gain_sure_percent", "currency",
     ),
     "Bring-up and network": ("settle_min", "transmit_left_db", "password_bits", "keep_secrets"),
 }  # fmt: skip

@@ -306,6 +306,9 @@ class HouseRules(Model):
         le=10_000,
         description="What an echo may take beyond its way to the satellite and back before it is minded",
     )
+    loss_most_percent: float = Field(
+        default=1.0, ge=0, le=100, description="Packets that may be lost before it is minded, of those sent"
+    )
     run_span_h: float = Field(
         default=4.0, ge=0, le=48, description="Hours from the first to the last run after the work that are wanted"
     )

@@ -17,14 +17,9 @@ from rindle_core.stations.handover.findings import (
     AFTER,
     ALIKE,
     BEFORE,
-    GAIN,
-    GAIN_UP,
     HOURS,
     LATENCY,
-    QUEUE,
     RUNS,
-    SOURCES,
-    SPREAD,
 )
 from rindle_core.stations.handover.service import (
     Ratio,
@@ -34,9 +29,15 @@ from rindle_core.stations.handover.service import (
     figures_of,
     ratio_of,
 )
+from rindle_core.stations.handover.service_judged import (
+    judge_gain,
+    judge_loss,
+    judge_queue,
+    judge_sources,
+    judge_spread,
+)
 
 Side = Literal["before", "after", "aligned", "found", "elsewhere", "left_out"]
-_ALONE = 2  # sources from which one bears the other out
 _BANDS = ((0, 6, "night"), (6, 12, "morning"), (12, 18, "afternoon"), (18, 24, "evening"))
 
 
@@ -250,10 +251,11 @@ def _judge(given: AcceptanceInput, result: AcceptanceResult, now: Sequence[Servi
     )
     return [
         *findings,
-        *_judge_spread(given, result.after),
-        *_judge_gain(given, result),
-        *_judge_queue(given, result.after),
-        *_judge_sources(result),
+        *judge_spread(result.after, given.rules),
+        *judge_gain(result.before, result.after, result.ratio, given.rules),
+        *judge_queue(result.after, given.least_ping_ms, given.rules),
+        *judge_loss(now, given.rules),
+        *judge_sources([one.name for one in result.by_source]),
         *_judge_hours(now, given),
     ]
 
@@ -285,98 +287,6 @@ def _judge_latency(given: AcceptanceInput, result: AcceptanceResult) -> list[Fin
             figure=result.after.latency_ms,
             limit=given.least_ping_ms,
             bound="at_least",
-        )
-    ]
-
-
-def _judge_spread(given: AcceptanceInput, after: ServiceFigures) -> list[Finding]:
-    if after.run_count < 2 or after.down_mbps <= 0:  # one run has no spread
-        return []
-    share = 100.0 * after.down_spread_mbps / after.down_mbps
-    return [
-        SPREAD.at_most(
-            share,
-            100.0 * given.rules.run_spread_share,
-            level=Level.MIND,
-            clear="The runs agree with one another",
-            over="The runs differ widely: what the line gives is not settled",
-            why="Largest less smallest download, as a share of the median. Another computer, a crowded hour or an "
-            "update does that.",
-            clears_by="Take everything else off the line, measure again, and note beside a run why it lies apart.",
-        )
-    ]
-
-
-def _judge_gain(given: AcceptanceInput, result: AcceptanceResult) -> list[Finding]:
-    """Faster is said where the interval lies over the old and is sure enough; a run on each side proves nothing."""
-    before, after, ratio = result.before, result.after, result.ratio
-    if before is None or after is None:
-        return []
-    sure = ratio is not None and ratio.coverage_percent >= given.rules.gain_sure_percent
-    if sure and ratio is not None and ratio.low_factor > 1.0:
-        level, message = Level.CLEAR, "The new download is faster than the old"
-    elif after.down_mbps < before.down_mbps:
-        level, message = Level.MIND, "The new download is slower than the old"
-    else:
-        level, message = Level.MIND, "That the new download is faster is not shown yet"
-    said = f" {ratio.said[0].upper()}{ratio.said[1:]}." if ratio is not None else ""
-    return [
-        GAIN(
-            level,
-            message,
-            f"Median of the download runs, after against before.{said}",
-            figure=after.down_mbps,
-            limit=before.down_mbps,
-            bound="at_least",
-            clears_by=""
-            if level is Level.CLEAR
-            else "Make three runs or more on both sides; compare the level with its prediction before handing over.",
-        ),
-        GAIN_UP.at_least(
-            after.up_mbps,
-            before.up_mbps,
-            level=Level.MIND,
-            clear="The new upload is no slower than the old",
-            under="The new upload is slower than the old",
-            why="Calls, cameras and what is sent from the house go by the upload; a gain in the download hides it.",
-            so="By the medians of the runs; how sure that is, is told for the download alone.",
-            clears_by="See the level sent and the isolation at Bring-up, and what the plan allows; tell the customer.",
-        ),
-    ]
-
-
-def _judge_queue(given: AcceptanceInput, after: ServiceFigures) -> list[Finding]:
-    """What an echo takes beyond its way through space is spent in queues, repeats and the net behind the station."""
-    if given.least_ping_ms is None or after.latency_ms < given.least_ping_ms:
-        return []
-    return [
-        QUEUE.at_most(
-            after.latency_ms - given.least_ping_ms,
-            given.rules.queue_most_ms,
-            level=Level.MIND,
-            clear="The echo takes little longer than its way through space",
-            over="The echo takes far longer than its way through space",
-            why=f"Its way takes {given.least_ping_ms:.0f} ms. The rest is a line that is full, blocks that are sent "
-            "again for want of level, or a far server: calls suffer from it, whatever the download is.",
-            so=f"Its way takes {given.least_ping_ms:.0f} ms.",
-            clears_by="Take everything else off the line and measure again; then look at the level and the sky.",
-        )
-    ]
-
-
-def _judge_sources(result: AcceptanceResult) -> list[Finding]:
-    named = [one.name for one in result.by_source if one.name]
-    if len(named) >= _ALONE:
-        return [SOURCES(Level.CLEAR, "Measured against two sources", ", ".join(named), figure=float(len(named)))]
-    return [
-        SOURCES(
-            Level.MIND,
-            f"Measured against {named[0]} alone" if named else "Against what it was measured is not said",
-            "A single test page may be slow itself, or stand nearer than what the customer uses.",
-            figure=float(len(named)),
-            limit=float(_ALONE),
-            bound="at_least",
-            clears_by="Measure against a second one, and name both beside the runs.",
         )
     ]
 

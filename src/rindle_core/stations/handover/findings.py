@@ -45,6 +45,13 @@ QUEUE = Kind(
     unit="ms",
     at="handover.runs",
 )
+LOSS = Kind(
+    "handover.loss",
+    "packets lost, median of the runs after that tell it",
+    against="house rule",
+    unit="percent",
+    at="handover.runs",
+)
 LATENCY = Kind(
     "handover.latency",
     "latency of each run after",

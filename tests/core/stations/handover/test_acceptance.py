@@ -157,3 +157,10 @@ def test_an_echo_that_waits_in_a_queue_is_minded_beyond_the_houses_limit(ms, lev
     found = levels([run(40, ms)], least_ping_ms=490)[1]
     assert (found["queue"].level, found["queue"].figure) == (level, ms - 490)
     assert "queue" not in levels([run(40, ms)])[1]  # the way is not known
+
+
+def test_packets_lost_are_minded_by_the_median_of_the_runs_that_tell_it():
+    runs = [run(40, loss_percent=one) for one in (0.2, 1.1, 9.0)]
+    assert (levels([*runs, run(40)])[1]["loss"].figure, levels(runs)[1]["loss"].level) == (1.1, "mind")
+    assert levels([run(40, loss_percent=1.0)])[1]["loss"].level == "clear"
+    assert "loss" not in levels([run(40)])[1]
