@@ -453,6 +453,7 @@ LABELS: dict[str, str] = {
     "tells": "What tells it",
     "template": "Template (not for a job)",
     "test_loss_db": "Measured loss over the reckoned one",
+    "tether": "Tether beside its clamp",
     "text": "Text",
     "then": "What next",
     "through_tube": "Goes through the tube",

@@ -139,6 +139,9 @@ class MountKind(Model):
     unaltered: list[Annotated[str, Field(min_length=1, max_length=200)]] = Field(
         default_factory=list, max_length=12, description="What may not be drilled, welded or left out, and why"
     )
+    tether: str = Field(
+        default="", max_length=300, description="Why a tether secures it beside its clamp; empty: none is asked for"
+    )
     store_note: str = Field(default="", max_length=200, description="How it is packed and carried")
     build_steps: list[BuildStep] = Field(default_factory=list, max_length=40, description="Before the terminal's own")
 

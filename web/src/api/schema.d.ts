@@ -26966,6 +26966,7 @@ export interface components {
              *             "bare_ground"
              *           ],
              *           "template": true,
+             *           "tether": "",
              *           "tools": [
              *             "spirit level",
              *             "tape",
@@ -27249,6 +27250,7 @@ export interface components {
              *             "masonry"
              *           ],
              *           "template": true,
+             *           "tether": "",
              *           "tools": [
              *             "spirit level",
              *             "tape",
@@ -27607,6 +27609,7 @@ export interface components {
              *             "timber_siding"
              *           ],
              *           "template": true,
+             *           "tether": "",
              *           "tools": [
              *             "spirit level",
              *             "tape",
@@ -27929,6 +27932,7 @@ export interface components {
              *             "fascia"
              *           ],
              *           "template": true,
+             *           "tether": "Its adapter holds by pinch screws alone: should they let go, a tether keeps it from falling.",
              *           "tools": [
              *             "spirit level",
              *             "tape",
@@ -28217,6 +28221,7 @@ export interface components {
              *             "tile"
              *           ],
              *           "template": true,
+             *           "tether": "",
              *           "tools": [
              *             "spirit level",
              *             "tape",
@@ -28522,6 +28527,7 @@ export interface components {
              *             "sheet_rib"
              *           ],
              *           "template": true,
+             *           "tether": "",
              *           "tools": [
              *             "spirit level",
              *             "tape",
@@ -28713,6 +28719,7 @@ export interface components {
              *             "corrugated"
              *           ],
              *           "template": true,
+             *           "tether": "",
              *           "tools": [
              *             "spirit level",
              *             "tape",
@@ -28951,6 +28958,7 @@ export interface components {
              *             "bare_ground"
              *           ],
              *           "template": true,
+             *           "tether": "",
              *           "tools": [
              *             "spirit level",
              *             "tape",
@@ -29037,6 +29045,7 @@ export interface components {
              *             "existing_mast"
              *           ],
              *           "template": true,
+             *           "tether": "",
              *           "tools": [],
              *           "tube_mm": null,
              *           "tube_wall_mm": null,
@@ -29343,6 +29352,7 @@ export interface components {
              *             "vehicle"
              *           ],
              *           "template": true,
+             *           "tether": "",
              *           "tools": [
              *             "nut driver",
              *             "spirit level"
@@ -29460,6 +29470,7 @@ export interface components {
              *             "vehicle"
              *           ],
              *           "template": true,
+             *           "tether": "",
              *           "tools": [
              *             "spirit level",
              *             "pegs"
@@ -29679,6 +29690,7 @@ export interface components {
              *             "fascia"
              *           ],
              *           "template": true,
+             *           "tether": "",
              *           "tools": [
              *             "spirit level",
              *             "tape",
@@ -29896,6 +29908,7 @@ export interface components {
              *             "bare_ground"
              *           ],
              *           "template": true,
+             *           "tether": "",
              *           "tools": [
              *             "spirit level",
              *             "tape",
@@ -30100,6 +30113,7 @@ export interface components {
              *             "existing_mast"
              *           ],
              *           "template": true,
+             *           "tether": "Its adapter holds by pinch screws alone: should they let go, a tether keeps it from falling.",
              *           "tools": [
              *             "printed wrap-round template",
              *             "drill",
@@ -30353,6 +30367,7 @@ export interface components {
              *             "shingle"
              *           ],
              *           "template": true,
+             *           "tether": "",
              *           "tools": [
              *             "spirit level",
              *             "tape",
@@ -30471,6 +30486,7 @@ export interface components {
              *             "flat_roof"
              *           ],
              *           "template": true,
+             *           "tether": "",
              *           "tools": [
              *             "spirit level"
              *           ],
@@ -47590,6 +47606,12 @@ export interface components {
              * @default false
              */
             template: boolean;
+            /**
+             * Tether
+             * @description Why a tether secures it beside its clamp; empty: none is asked for
+             * @default
+             */
+            tether: string;
             /** Tools */
             tools?: string[];
             /**

@@ -8,7 +8,7 @@ from rindle_core.kernel.registry import Outcome
 from rindle_core.science.addresses import outer_kind
 from rindle_core.stations.bringup.entries_told import is_masked
 from rindle_core.stations.bringup.facts import RouterPlan
-from rindle_core.stations.bringup.household import HouseholdInput, HouseholdResult, household
+from rindle_core.stations.bringup.household import FROM_OUTSIDE, HouseholdInput, HouseholdResult, household
 from rindle_core.stations.bringup.move import (
     MoveInput,
     MoveResult,
@@ -40,13 +40,18 @@ def home_of(job: JobInput, service: NetworkService) -> Outcome[HouseholdResult]:
     """
     brief, terminal, stays = job.brief, job.picks.terminal, old_stays(job)
     needs = [*brief.needs, *(["old_line"] if stays and "old_line" not in brief.needs else [])]
+    names = {code: need.name for code, need in by_code(job.picks.words.needs).items()}
+    outside = [one.name for one in job.bringup.home_devices if one.from_outside and one.line != "old"]
+    if outside:
+        needs.append(FROM_OUTSIDE)
+        names[FROM_OUTSIDE] = f"Seen from outside: {', '.join(outside)}"
     seen = _outer(job, service, job.bringup.router_plan)
     if seen is not None and seen.result.shared is not None:
         service = service.model_copy(update={"shared_address": seen.result.shared})
     told = household(
         HouseholdInput(
             needs=needs,
-            need_names={code: need.name for code, need in by_code(job.picks.words.needs).items()},
+            need_names=names,
             router=terminal.router if terminal else None,
             service=service,
             own_router=bool(job.bringup.own_router_name) or "own_router" in brief.needs or "router" in brief.reused,

@@ -15,7 +15,18 @@ from rindle_core.stations.bringup.findings import GATEWAY, NET_NEED, TRANSLATED
 
 Met = Literal["yes", "no", "unknown", "mind"]
 PLANS: tuple[RouterPlan, ...] = ("keep", "bypass", "second")
-_NEEDS_HERE = ("calls", "cameras", "fixed_address", "old_line", "own_router", "remote_work", "guests", "telephone")
+FROM_OUTSIDE = "from_outside"  # a device that is said to be seen from outside, whatever the customer's list of needs is
+_NEEDS_HERE = (
+    "calls",
+    "cameras",
+    FROM_OUTSIDE,
+    "fixed_address",
+    "old_line",
+    "own_router",
+    "remote_work",
+    "guests",
+    "telephone",
+)
 
 
 class HouseholdInput(Model):
@@ -87,7 +98,7 @@ def _need(given: HouseholdInput, plan: RouterPlan, code: str) -> tuple[Met, str]
     """How a need fares under a plan."""
     router, twice = given.router, plan == "second"
     match code:
-        case "cameras":
+        case "cameras" | "from_outside":
             return _inward(given, plan)
         case "fixed_address":
             told = given.service.fixed_address

@@ -30,7 +30,7 @@ from rindle_core.stations.mount.asked import (
     asked_wind,
     chosen_fixing,
 )
-from rindle_core.stations.mount.checks import judge_alterations, judge_checks
+from rindle_core.stations.mount.checks import judge_alterations, judge_checks, judge_tether
 from rindle_core.stations.mount.findings import STOPPED, WAITS_FIXING, WAITS_MAST
 from rindle_core.stations.mount.mast import MountResult
 from rindle_core.stations.mount.mount_choice import MountOption, mount_choice
@@ -137,6 +137,7 @@ def assess(context: Context) -> Outcome[MountPart]:
         *judged,
         *(_of_kind(job, terminal, kind) if kind else []),
         *judge_alterations(job.mount.alterations),
+        *judge_tether(kind, job.mount.tethered),
         *lifted.findings,
     ]
     return Outcome(part, [*findings, *stopped])

@@ -12,7 +12,7 @@ from rindle_core.catalogue.mounts import MountCheck, MountKind
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Row
-from rindle_core.stations.mount.findings import ALTERED, CHECKED
+from rindle_core.stations.mount.findings import ALTERED, CHECKED, TETHER
 
 CheckState = Literal["", "good", "bad"]
 
@@ -122,4 +122,13 @@ def judge_alterations(rows: Sequence[Alteration]) -> list[Finding]:
     return found
 
 
-__all__ = ["Alteration", "CheckMark", "CheckState", "judge_alterations", "judge_checks"]
+def judge_tether(kind: MountKind | None, tethered: bool) -> list[Finding]:
+    """A kind whose clamp alone holds it asks for a tether beside it."""
+    if kind is None or not kind.tether:
+        return []
+    if tethered:
+        return [TETHER(Level.CLEAR, "A tether secures it", "It is ticked; look at it at every visit.")]
+    return [TETHER.missing("That a tether secures it is not said", f"{kind.tether} Fit it, then tick it.")]
+
+
+__all__ = ["Alteration", "CheckMark", "CheckState", "judge_alterations", "judge_checks", "judge_tether"]

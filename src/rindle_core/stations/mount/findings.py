@@ -370,6 +370,12 @@ CHECKED = Kind(
     at="mount.checks",
 )
 ALTERED = Kind("mount.altered", "what was altered", against="the maker's promise", at="mount.alterations")
+TETHER = Kind(
+    "mount.tether",
+    "whether a tether keeps it should its clamp let go",
+    against="one, where the kind asks for it",
+    at="mount.tethered",
+)
 REUSED = Kind(
     "mount.reused",
     "what an old mount is asked",

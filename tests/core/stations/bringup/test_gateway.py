@@ -163,3 +163,16 @@ def test_devices_come_across_after_the_name_takes_hold_and_some_only_by_hand():
     assert joined(False, 129.0) == joined(True, 129.0) == 0
     assert 0 < joined(False, 180.0) < joined(False, 400.0) < 40
     assert joined(True, 131.0) == 40
+
+
+def test_a_device_that_is_seen_from_outside_asks_for_an_address_that_reaches_in():
+    """This service shares its address between customers: nothing reaches in over the new line."""
+
+    def of(**device):
+        row = {"id": "1", "name": "Stable camera", "from_outside": True} | device
+        told = come_to(PANEL, home_devices=[row], router_plan="bypass", own_router_name="Their own")
+        return found(told, "bringup").get("bringup.net.from_outside")
+
+    assert (of().level, of().message) == (Level.MIND, "Seen from outside: Stable camera: is not met")
+    assert of(line="old") is None
+    assert of(from_outside=False) is None

@@ -283,3 +283,9 @@ def test_nothing_is_hung_on_concrete_that_is_too_soft():
     assert steps(step_marks=before)["m_cure"].state == "locked"
     assert steps(step_marks=before, cured_at="2026-12-24T08:00:00")["m_cure"].state == "ready"
     assert steps(step_marks=before, cured_at="2026-12-24T08:00:00", curing=[])["m_cure"].state == "locked"
+
+
+def test_a_kind_that_its_clamp_alone_holds_asks_for_a_tether():
+    assert level("mount.tether", mount_code="gable_pole") == "unknown"
+    assert level("mount.tether", mount_code="gable_pole", tethered=True) == "clear"
+    assert level("mount.tether", mount_code="wall_arm") is None

@@ -61,6 +61,8 @@ const altered = columnsOf('mount.alterations', { key: 'what', main: true }, 'of_
     add-label="Add an alteration"
     ><template #empty><p class="quiet">Nothing was altered.</p></template></row-grid
   >
+  <h2 v-if="kind?.tether">Should its clamp let go</h2>
+  <p v-if="kind?.tether" class="quiet">{{ kind.tether }}</p>
   <div class="fields"><fact at="mount.tethered" /></div>
 </template>
 
