@@ -12,7 +12,7 @@ from rindle_server.drawings.svg import NARROW, Drawing, Point, ink, line, path, 
 
 _W, _BOX_W, _BOX_H, _TOP, _ROW = 860.0, 112.0, 50.0, 56.0, 108.0
 _STEP = 112.0  # from box to box on a narrow sheet
-_COLUMNS = (62.0, 246.0, 436.0, 628.0, 798.0)
+_COLUMNS = (62.0, 234.0, 420.0, 636.0, 798.0)  # widest where the wall lies between
 _LINE: dict[Carries, tuple[str, float, str | None]] = {
     "coax": ("stream", 3.0, None),
     "ethernet": ("stream", 3.0, "2 5"),
@@ -127,7 +127,7 @@ def _links(links: list[BlockLink], boxes: dict[str, Block], grid: _Grid) -> list
                 if upright and shift < 0:  # of two lines side by side the left one has its words on its left
                     foot = (foot[0] - 12, foot[1])
                 anchor = "middle" if not upright else "end" if shift < 0 else "start"
-                drawn.append(words(foot, one.label, 14, "quiet", anchor))
+                drawn.append(words(foot, one.label, 14, "quiet", anchor, **({} if upright else _HALO)))
     return drawn
 
 
