@@ -301,10 +301,14 @@ def bring_up(page):
     expect(page.get_by_role("complementary", name="Findings")).to_contain_text(
         "stays at ranging and never enters the network"
     )
+    expect(
+        page.get_by_text(re.compile("^Sent at"))
+    ).to_be_visible()  # while it goes out a second press counts for nothing
     fill(page, "Beam letter", "k")
     expect(page.get_by_label("Beam letter", exact=True)).to_have_value("K")
-    saved(page)  # what it says of the letter goes, and all beneath moves up
+    expect(page.get_by_text("Changed since it was sent")).to_be_visible()
     page.get_by_role("button", name="Send to the modem").click()
+    expect(page.get_by_text(re.compile("^Sent at"))).to_be_visible()
     page.get_by_role("button", name="Read back from its page").click()
     expect(page.get_by_text("the modem has it").first).to_be_visible()
     turn_to(page, "States")
@@ -324,7 +328,9 @@ def hand_over(page):
     turn_to(page, "Service")
     rows(page, "Add a run", "Download", ("48", "6", "612"), ("52", "5.5", "598"), ("50.5", "6.2", "605"))
     saved(page)
-    expect(page.get_by_role("heading", level=1)).to_have_text("Download from 2.4 Mbit/s to 50.5 Mbit/s")
+    expect(page.get_by_role("heading", level=1)).to_have_text(
+        "Download from 2.4 Mbit/s to 50.5 Mbit/s. Still open: The customer has not signed yet"
+    )
     customer_signs(page)
     page.get_by_role("button", name="Sign off").click()
     expect(page.get_by_text("Inputs and results are frozen")).to_be_visible()

@@ -157,7 +157,7 @@ async function add(): Promise<void> {
   all.value ||= held.value.length >= MANY
   held.value.push({ base: { id: rowId() }, texts: freshFor(held.value.length) })
   await nextTick()
-  root.value?.querySelector<HTMLInputElement>('tbody tr:last-child input')?.focus()
+  root.value?.querySelector<HTMLElement>('tbody tr:last-child :is(input, textarea)')?.focus()
 }
 async function addUsual(): Promise<void> {
   busy.value = true
@@ -276,10 +276,22 @@ defineExpose({ add })
                 :aria-label="`${column.label}, row ${index + 1}`"
                 @update:checked="set(one, column.key, $event ? 'yes' : '')"
               />
+              <textarea
+                v-else-if="column.text && !column.moment && !column.day"
+                v-model="one.texts[column.key]"
+                rows="1"
+                :disabled="store.locked"
+                :aria-label="`${column.label}, row ${index + 1}`"
+                :aria-invalid="faultOf(index) ? 'true' : undefined"
+                autocomplete="off"
+                @input="typed"
+                @paste="paste($event, index, column.key)"
+                @keydown.enter.prevent="add"
+              />
               <input
                 v-else
                 v-model="one.texts[column.key]"
-                :class="{ moment: column.moment, words: column.text && !column.moment && !column.day }"
+                :class="{ moment: column.moment, day: column.day }"
                 :disabled="store.locked"
                 :inputmode="column.text ? 'text' : 'decimal'"
                 :placeholder="column.day ? 'year-month-day' : undefined"
@@ -382,8 +394,19 @@ input {
 input.moment {
   min-width: 160px;
 }
-input.words {
+input.day {
+  min-width: 112px;
+}
+/* Words are shown whole: what is longer than its column goes on in the next line. */
+textarea {
+  display: block;
+  width: 100%;
   min-width: 76px;
+  min-height: 44px;
+  padding: 10px 8px;
+  line-height: 22px;
+  resize: none;
+  field-sizing: content;
 }
 .n-select {
   min-width: 92px;

@@ -28,11 +28,21 @@ function take(): void {
     ...(Object.keys(others).length ? { modem_entries: { ...told.value.modem_entries, ...others } } : {}),
   })
 }
-const sent = ref('')
+const entered = computed(() => JSON.stringify(rows.value.map((one) => [one.code, one.value])))
+const note = ref('')
+const went = ref('') // what the entries were when they went out
+const sent = computed(() =>
+  note.value.startsWith('Sent') && went.value !== entered.value
+    ? 'Changed since it was sent: send it again'
+    : note.value,
+)
 const busy = ref('')
 async function tell(): Promise<void> {
   busy.value = 'tell'
-  sent.value = (await store.tell()) ? `Sent at ${clock(new Date())}` : ''
+  const whole = await store.arrived()
+  const going = entered.value
+  note.value = whole && (await store.tell()) ? `Sent at ${clock(new Date())}` : ''
+  went.value = going
   busy.value = ''
 }
 /** What the modem's page shows now goes into the column of what it shows. */
@@ -47,7 +57,7 @@ async function readBack(): Promise<void> {
       shown: value,
     }))
     await store.replaceList('told_back', [...rest, ...fresh])
-    sent.value = `Read back at ${clock(new Date())}`
+    note.value = `Read back at ${clock(new Date())}`
   }
   busy.value = ''
 }
