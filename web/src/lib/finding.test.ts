@@ -9,11 +9,16 @@ describe('a figure against its limit', () => {
     [{}, 'at most 10.0 m'],
     [{ bound: 'at_least' }, 'at least 10.0 m'],
     [{ bound: 'usual', unit: 's' }, 'usually 10 s'],
-    [{ bound: 'between', upper: 14 }, 'between 10.0 m and 14.0 m'],
+    [{ bound: 'between', upper: 14 }, 'between 10.0 and 14.0 m'],
     [{ bound: '' }, ''],
     [{ limit: null }, ''],
   ])('says what the limit is: %o', (over, limit) => {
     expect(against(finding(over), 'metric').limit).toBe(limit)
+  })
+
+  it('keeps both signs where a length is told in feet and inches', () => {
+    const told = against(finding({ bound: 'between', upper: 14 }), 'imperial')
+    expect(told.limit).toBe('between 32 ft 10 in and 45 ft 11 in')
   })
 
   it('has one more digit where both would look the same', () => {

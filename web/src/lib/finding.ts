@@ -1,9 +1,15 @@
 /** A finding's figure against its limit, in words: what is a ceiling, a floor or a window is said. */
 import type { Schemas } from '@/api/client'
-import { formatQuantity, type System } from '@/lib/quantity'
+import { formatQuantity, type System, unitSign } from '@/lib/quantity'
 
 type Finding = Pick<Schemas['Finding'], 'figure' | 'limit' | 'upper' | 'bound' | 'unit'>
 const WORDS: Record<string, string> = { at_most: 'at most', at_least: 'at least', usual: 'usually' }
+
+/** The first of two figures of one unit: its sign stands once, after the second. Feet with inches keep theirs. */
+const bare = (text: string, sign: string) => {
+  const figure = sign && text.endsWith(sign) ? text.slice(0, -sign.length).trimEnd() : text
+  return /^[\d.,−\s/]+$/.test(figure) ? figure : text
+}
 
 /** Figure and limit. Where both would look the same and are not, each has digits enough to tell them apart. */
 export function against(finding: Finding, system: System): { figure: string; limit: string } {
@@ -17,7 +23,7 @@ export function against(finding: Finding, system: System): { figure: string; lim
     figure: words(figure, more),
     limit:
       bound === 'between' && upper != null
-        ? `between ${beside} and ${words(upper, more)}`
+        ? `between ${bare(beside, unitSign(unit, system))} and ${words(upper, more)}`
         : `${WORDS[bound]} ${beside}`,
   }
 }
