@@ -6106,6 +6106,13 @@ export interface components {
              * @description How far off the bearing may be; None: not told
              */
             azimuth_error_deg?: number | null;
+            /**
+             * First Azimuth Deg
+             * @description As it stood when it was first read; None: read once
+             */
+            first_azimuth_deg?: number | null;
+            /** First Tilt Deg */
+            first_tilt_deg?: number | null;
             /** Measured Azimuth Deg */
             measured_azimuth_deg: number;
             /** Measured Tilt Deg */
@@ -6126,6 +6133,12 @@ export interface components {
          */
         AttitudeResult: {
             /**
+             * Aligned
+             * @description Off by no more than it may be, and the bearing is sure enough to say so
+             * @default false
+             */
+            aligned: boolean;
+            /**
              * Misaligned Deg
              * @description Angle between the two boresights
              */
@@ -6142,6 +6155,11 @@ export interface components {
              */
             scan_loss_db: number;
             /**
+             * Steps
+             * @description In their order; none in older records
+             */
+            steps?: components["schemas"]["KnobStep"][];
+            /**
              * Tilt Deg
              * @description Of the tilt knob, positive away from the zenith
              */
@@ -6157,6 +6175,12 @@ export interface components {
              * @description Of the rotation knob, clockwise positive seen from above
              */
             turn_deg: number;
+            /**
+             * Turned
+             * @description How it has moved since it was first read; empty where read once
+             * @default
+             */
+            turned: string;
         };
         /**
          * AxisReading
@@ -34655,6 +34679,21 @@ export interface components {
              * @description As it is counted: pieces, m, ml, cans
              */
             unit: string;
+        };
+        /**
+         * KnobStep
+         * @description What one knob, or both, has to do now.
+         */
+        KnobStep: {
+            /**
+             * Done
+             * @description Near enough: it may be made snug
+             */
+            done: boolean;
+            /** Knob */
+            knob: string;
+            /** Says */
+            says: string;
         };
         /**
          * KnownSatellite

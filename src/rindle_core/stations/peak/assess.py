@@ -39,7 +39,8 @@ def attitude_of(job: JobInput, aimed: PanelAim | None) -> Outcome[AttitudeResult
     panel = job.picks.terminal.panel if job.picks.terminal else None
     if panel is None or panel.self_aiming or aimed is None or not job.peak.attitudes:
         return None
-    read = job.peak.attitudes[-1]
+    first, read = job.peak.attitudes[0], job.peak.attitudes[-1]
+    again = len(job.peak.attitudes) > 1
     return panel_attitude(
         AttitudeInput(
             wanted_azimuth_deg=aimed.azimuth_true_deg,
@@ -48,6 +49,8 @@ def attitude_of(job: JobInput, aimed: PanelAim | None) -> Outcome[AttitudeResult
             measured_tilt_deg=read.tilt_deg,
             azimuth_error_deg=read.azimuth_error_deg,
             tolerance_deg=panel.tolerance_deg,
+            first_azimuth_deg=first.azimuth_deg if again else None,
+            first_tilt_deg=first.tilt_deg if again else None,
         )
     )
 

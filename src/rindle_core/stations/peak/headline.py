@@ -102,6 +102,8 @@ def _panel(panel_aim: PanelAim, attitude: AttitudeResult | None) -> Headline:
         words = "It aims itself" if panel_aim.self_aiming else "Read the panel's bearing and tilt"
         return Headline(sentence(words), is_answer=panel_aim.self_aiming)
     off = sentence((attitude.misaligned_deg, "deg"))
+    if attitude.aligned:
+        return Headline([*sentence("Aligned: off by "), *off], off, is_answer=True)
     turn, tilt = abs(attitude.turn_deg), abs(attitude.tilt_deg)
     way = "clockwise" if attitude.turn_deg >= 0 else "anticlockwise"
     return Headline(

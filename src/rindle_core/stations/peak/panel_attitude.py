@@ -26,6 +26,18 @@ class AttitudeInput(Model):
         default=None, ge=0, le=180, description="How far off the bearing may be; None: not told"
     )
     tolerance_deg: float = Field(default=5.0, gt=0, le=30)
+    first_azimuth_deg: float | None = Field(
+        default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="As it stood when it was first read; None: read once"
+    )
+    first_tilt_deg: float | None = Field(default=None, ge=0, le=90)
+
+
+class KnobStep(Model):
+    """What one knob, or both, has to do now."""
+
+    knob: str
+    done: bool = Field(description="Near enough: it may be made snug")
+    says: str
 
 
 class AttitudeResult(Model):
@@ -37,6 +49,11 @@ class AttitudeResult(Model):
     rotation_right: bool = Field(default=False, description="The rotation knob may be made snug")
     tilt_right: bool = Field(default=False, description="The tilt knob may be made snug")
     scan_loss_db: float = Field(description="At the far edge of the cone's axis: what steering by that angle costs")
+    aligned: bool = Field(
+        default=False, description="Off by no more than it may be, and the bearing is sure enough to say so"
+    )
+    steps: list[KnobStep] = Field(default_factory=list, description="In their order; none in older records")
+    turned: str = Field(default="", description="How it has moved since it was first read; empty where read once")
 
 
 @register("panel_attitude", "How a hand-aligned panel has to be turned and tilted", AttitudeInput, AttitudeResult)
@@ -57,24 +74,69 @@ def panel_attitude(given: AttitudeInput) -> Outcome[AttitudeResult]:
         )
     )
     turn = float(wrap_180(given.wanted_azimuth_deg - given.measured_azimuth_deg))
+    tilt = given.wanted_tilt_deg - given.measured_tilt_deg
+    within, rotated, tilted = off <= given.tolerance_deg, abs(turn) * slant <= each, abs(tilt) <= each
     result = AttitudeResult(
         turn_deg=turn,
-        rotation_right=abs(turn) * slant <= each,
-        tilt_right=abs(given.wanted_tilt_deg - given.measured_tilt_deg) <= each,
-        tilt_deg=given.wanted_tilt_deg - given.measured_tilt_deg,
+        rotation_right=rotated,
+        tilt_right=tilted,
+        tilt_deg=tilt,
         misaligned_deg=off,
         scan_loss_db=scan_loss_db(off),
+        aligned=within and _doubt_deg(given) <= given.tolerance_deg,
+        steps=[
+            _knob("Rotation knob, the upper one", rotated, abs(turn), f"{_way(turn)} seen from above"),
+            _knob("Tilt knob, the lower one", tilted, abs(tilt), _up_or_down(tilt)),
+            KnobStep(
+                knob="Both knobs",
+                done=False,
+                says="tighten, wait, and read once more: tightening turns it a little"
+                if within
+                else "stay loose until both are near enough",
+            ),
+        ],
+        turned=_turned(given),
     )
     return Outcome(result, [_judge(result, given)])
 
 
+def _doubt_deg(given: AttitudeInput) -> float:
+    """How far the boresight may be off, for all that the bearing's own error tells."""
+    return (given.azimuth_error_deg or 0.0) * math.sin(math.radians(given.measured_tilt_deg))
+
+
+def _way(turn_deg: float) -> str:
+    return "clockwise" if turn_deg >= 0 else "anticlockwise"
+
+
+def _up_or_down(tilt_deg: float) -> str:
+    return "down" if tilt_deg >= 0 else "up"
+
+
+def _knob(name: str, done: bool, off_deg: float, way: str) -> KnobStep:
+    if done:
+        return KnobStep(knob=name, done=True, says=f"is near enough: {off_deg:.1f}° {way} would be the middle")
+    return KnobStep(knob=name, done=False, says=f"by {off_deg:.1f}° {way}, then snug")
+
+
+def _turned(given: AttitudeInput) -> str:
+    if given.first_azimuth_deg is None or given.first_tilt_deg is None:
+        return ""
+    turn = float(wrap_180(given.measured_azimuth_deg - given.first_azimuth_deg))
+    tilt = given.measured_tilt_deg - given.first_tilt_deg
+    return f"turned {abs(turn):.1f}° {_way(turn)}, tilted {abs(tilt):.1f}° {_up_or_down(tilt)}"
+
+
 def _judge(result: AttitudeResult, given: AttitudeInput) -> Finding:
     turn, tilt = result.turn_deg, result.tilt_deg
+    off = [
+        *([] if result.rotation_right else [f"turn {abs(turn):.0f}° {_way(turn)} seen from above"]),
+        *([] if result.tilt_right else [f"tilt {abs(tilt):.0f}° {_up_or_down(tilt)}"]),
+    ]
     way = (
-        f"Loosen, turn {abs(turn):.0f}° {'clockwise' if turn >= 0 else 'anticlockwise'} seen from above, tilt "
-        f"{abs(tilt):.0f}° {'down' if tilt >= 0 else 'up'}, tighten, read again."
+        f"Loosen, {', '.join(off)}, tighten, read again." if off else "Loosen, bring both nearer, tighten, read again."
     )
-    doubt_deg = (given.azimuth_error_deg or 0.0) * math.sin(math.radians(given.measured_tilt_deg))
+    doubt_deg = _doubt_deg(given)
     if result.misaligned_deg <= given.tolerance_deg < doubt_deg:
         return ATTITUDE(
             Level.MIND,
@@ -95,4 +157,4 @@ def _judge(result: AttitudeResult, given: AttitudeInput) -> Finding:
     )
 
 
-__all__ = ["AttitudeInput", "AttitudeResult", "panel_attitude"]
+__all__ = ["AttitudeInput", "AttitudeResult", "KnobStep", "panel_attitude"]

@@ -473,3 +473,24 @@ def test_a_knob_is_right_within_the_tolerance_over_the_root_of_two():
         return found.rotation_right, found.tilt_right
 
     assert [knobs(10.2, 3.5), knobs(10.5, 3.6), knobs(10.2, -3.6)] == [(True, True), (False, False), (True, False)]
+
+
+def test_a_knob_that_is_near_enough_is_not_asked_to_be_turned():
+    told = {"wanted_azimuth_deg": 10, "wanted_tilt_deg": 20}
+    off = panel_attitude(AttitudeInput(**told, measured_azimuth_deg=350, measured_tilt_deg=23))
+    assert [(one.done, one.says.split(":")[0]) for one in off.result.steps[:2]] == [
+        (False, "by 20.0° clockwise seen from above, then snug"),
+        (True, "is near enough"),
+    ]
+    assert off.findings[0].clears_by == "Loosen, turn 20° clockwise seen from above, tighten, read again."
+    assert (off.result.aligned, off.result.steps[2].says.split(",")[0]) == (
+        False,
+        "stay loose until both are near enough",
+    )
+    again = AttitudeInput(
+        **told, measured_azimuth_deg=2, measured_tilt_deg=20, first_azimuth_deg=355, first_tilt_deg=22
+    )
+    assert panel_attitude(again).result.turned == "turned 7.0° clockwise, tilted 2.0° up"
+    sure = AttitudeInput(**told, measured_azimuth_deg=10, measured_tilt_deg=20, azimuth_error_deg=10)
+    assert panel_attitude(sure).result.aligned
+    assert not panel_attitude(sure.model_copy(update={"azimuth_error_deg": 20.0})).result.aligned

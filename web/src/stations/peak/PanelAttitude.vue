@@ -33,49 +33,13 @@ const columns = computed(() =>
     'note',
   ),
 )
-const turned = computed(() => {
-  const rows = job.value.facts.peak.attitudes ?? []
-  const first = rows[0]
-  const last = rows.at(-1)
-  return rows.length > 1 && first && last
-    ? {
-        turn: ((last.azimuth_deg - first.azimuth_deg + 540) % 360) - 180,
-        tilt: last.tilt_deg - first.tilt_deg,
-        since: first.on,
-      }
-    : null
-})
+const since = computed(() => job.value.facts.peak.attitudes?.[0]?.on ?? '')
 const settle_min = computed(() => job.value.facts.picks.rules?.settle_min ?? 0)
 const now = useNow({ interval: 5000 })
 const moved = () => store.patch({ panel_moved_at: new Date().toISOString() })
 const settling = computed(() => {
   const at = job.value.facts.peak.panel_moved_at
   return at ? settle_min.value - (now.value.getTime() - new Date(at).getTime()) / 60_000 : 0
-})
-/** One knob at a time: rotation first, since the tilt's bearing follows it; each is right within the tolerance. */
-const knobs = computed(() => {
-  const told = attitude.value
-  if (!told) return []
-  return [
-    {
-      name: 'Rotation knob, the upper one',
-      done: told.rotation_right === true,
-      what: `by ${show(Math.abs(told.turn_deg), 'deg')} ${told.turn_deg >= 0 ? 'clockwise' : 'anticlockwise'} seen from above, then snug`,
-    },
-    {
-      name: 'Tilt knob, the lower one',
-      done: told.tilt_right === true,
-      what: `by ${show(Math.abs(told.tilt_deg), 'deg')} ${told.tilt_deg >= 0 ? 'down' : 'up'}, then snug`,
-    },
-    {
-      name: 'Both knobs',
-      done: false,
-      what:
-        told.misaligned_deg <= tolerance.value
-          ? 'tighten, wait, and read once more: tightening turns it a little'
-          : 'stay loose until both are right',
-    },
-  ]
 })
 const HOW =
   'Lay it flat on the panel’s face, screen upwards, while the panel has no power, and take your hand off. ' +
@@ -206,16 +170,16 @@ const target = computed(() => {
               </td>
             </tr>
           </template>
-          <tr v-if="turned">
-            <th scope="row">Since {{ turned.since }}</th>
-            <td>turned by {{ show(turned.turn, 'deg') }}, tilted by {{ show(turned.tilt, 'deg') }}</td>
+          <tr v-if="attitude?.turned">
+            <th scope="row">Since {{ since }}</th>
+            <td>{{ attitude.turned }}</td>
           </tr>
         </tbody>
       </table>
     </div>
     <ol v-if="attitude" class="knobs" aria-label="Which knob next">
-      <li v-for="knob in knobs" :key="knob.name" :class="{ done: knob.done }">
-        <b>{{ knob.name }}</b> {{ knob.done ? 'is right' : knob.what }}
+      <li v-for="one in attitude.steps ?? []" :key="one.knob" :class="{ done: one.done }">
+        <b>{{ one.knob }}</b> {{ one.says }}
       </li>
     </ol>
     <div class="row">
