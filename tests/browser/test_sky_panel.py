@@ -156,7 +156,9 @@ def test_a_trial_is_timed_and_its_log_held_against_the_prediction(panel, tmp_pat
 
 def test_a_hand_set_panel_is_turned_into_its_box(page):
     page.goto("/jobs/2026-107/peak")
-    expect(heading(page)).to_contain_text("turn 12° clockwise seen from above, tilt 3° up")
+    expect(heading(page)).to_contain_text("turn 12° clockwise seen from above, tighten")
+    knobs = page.get_by_role("list", name="Which knob next").get_by_role("listitem")
+    expect(knobs.nth(1)).to_contain_text("is near enough: 3.0° up")
     page.get_by_role("button", name="Add a reading").click()
     for label, value in (
         ("Day", "2026-11-25"),

@@ -235,6 +235,9 @@ const target = computed(() => {
   gap: 24px;
   align-items: center;
 }
+.both th {
+  white-space: nowrap;
+}
 .knobs {
   display: grid;
   gap: 6px;
