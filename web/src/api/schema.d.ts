@@ -25970,6 +25970,11 @@ export interface components {
             fixings?: components["schemas"]["FixingsResult"] | null;
             footing?: components["schemas"]["FootingResult"] | null;
             /**
+             * Go Out
+             * @description While it searches and the antenna is not aimed yet: what to take along to it
+             */
+            go_out?: string[];
+            /**
              * Head Turned Deg
              * @description By what the whole head, and a bar for spare feeds on it, is turned for the skew
              * @default 0
@@ -49290,6 +49295,12 @@ export interface components {
              */
             forward_turns: number;
             /**
+             * Leads
+             * @description Whether one is led to the top: proved, no side lobe nor perhaps one, before the end of the screw
+             * @default false
+             */
+            leads: boolean;
+            /**
              * Left Out Numbers
              * @description Numbers from 0 of readings that do not belong
              */
@@ -54830,6 +54841,12 @@ export interface components {
             level_db: number;
             /** Percent */
             percent: number;
+            /**
+             * Time Per Year
+             * @description The same share as hours or minutes; empty in older records
+             * @default
+             */
+            time_per_year: string;
         };
         /**
          * RaiseGain

@@ -51,6 +51,7 @@ class RainFade(Model):
     """Fade that is passed during a share of the average year."""
 
     percent: float
+    time_per_year: str = Field(default="", description="The same share as hours or minutes; empty in older records")
     fade_db: float
     level_db: float = Field(description="Es/N0 left, the warmer sky counted")
 
@@ -154,10 +155,16 @@ def link(given: LinkInput) -> Outcome[LinkResult]:
     return Outcome(result, _judge(result, given.rules))
 
 
+def _time_a_year(percent: float) -> str:
+    hours = percent / 100.0 * _HOURS_A_YEAR
+    return f"{60.0 * hours:.0f} min" if hours < 2.0 else f"{hours:.0f} h"
+
+
 def _rain_rows(fades: Array, levels: Array) -> list[RainFade]:
     return [
         RainFade(
             percent=share,
+            time_per_year=_time_a_year(share),
             fade_db=float(np.interp(share, _SHARES_PERCENT, fades)),
             level_db=float(np.interp(share, _SHARES_PERCENT, levels)),
         )

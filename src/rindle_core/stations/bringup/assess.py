@@ -266,6 +266,7 @@ def assess(context: Context) -> Outcome[BringUpPart]:
         transmit=transmit,
         power_waits_for=power_waits_for(job),
         checks_before_power=checks,
+        go_out=_go_out(context, way.result),
         injector_means=f"{RHYTHMS[light.rhythm]}: {light.means}" if light else "",
         told_entries=entries.result,
         laptop=laptop.result if laptop else None,
@@ -305,6 +306,15 @@ def assess(context: Context) -> Outcome[BringUpPart]:
             *software.findings,
         ],
     )
+
+
+def _go_out(context: Context, way: BringUpResult) -> list[str]:
+    """While it searches the work goes on at the antenna, until that is locked down."""
+    peak = context.result(PeakPart)
+    current = next((one.state for one in way.rungs if one.standing == "current"), None)
+    if current is None or "level" not in current.needs or peak.lockdown.complete or peak.pointing is None:
+        return []
+    return peak.pointing.take_along
 
 
 def _stage(context: Context, online: bool, transmit: Transmit) -> RadioStage:

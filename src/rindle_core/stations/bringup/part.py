@@ -35,6 +35,9 @@ class BringUpPart(Model):
     power_waits_for: list[str] = Field(default_factory=list, description="What stands against power; empty: nothing")
     checks_before_power: list[PowerCheckRow] = Field(default_factory=list)
     injector_means: str = Field(default="", description="What the injector's light means; empty: nobody looked")
+    go_out: list[str] = Field(
+        default_factory=list, description="While it searches and the antenna is not aimed yet: what to take along to it"
+    )
     told_entries: EntriesResult | None = None
     laptop: ComputerResult | None = None
     radio_stages: RadioResult | None = None

@@ -209,6 +209,7 @@ def _result(seen: Seen) -> PeakResult:
         back_turns=back,
         forward_turns=forward,
         bracketed=bracketed,
+        leads=bracketed and lobe not in ("side", "doubtful") and not stop,
         fell_both=all(falls(seen)),
         step_turns=max(LEAST_STEP_TURNS, round(max(abs(forward - back) / 2.0, felt / 2.0) / LEAST_STEP_TURNS) / 8.0),
         end_stop=stop,

@@ -87,6 +87,10 @@ class PeakResult(Model):
     fell_both: bool = Field(
         default=False, description="It fell on both sides, whether or not it has the shape of this dish's lobe"
     )
+    leads: bool = Field(
+        default=False,
+        description="Whether one is led to the top: proved, no side lobe nor perhaps one, before the end of the screw",
+    )
     step_turns: float = Field(default=LEAST_STEP_TURNS, description="Largest next turn that cannot jump the top")
     end_stop: Literal["", "up", "down"] = Field(default="", description="End of the screw before the top")
     lobe: Lobe = Field(default="unknown", description="By position, width and shape; main where nothing speaks against")

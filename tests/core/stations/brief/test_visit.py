@@ -349,6 +349,8 @@ def test_rain_follows_the_recommendation_and_the_margin_is_used_up_where_it_says
     left_db = result.expected_es_n0_db - fade_db - 10 * math.log10(1 + sky_k / 150.0)
     assert left_db == pytest.approx(6.0, abs=0.1)  # the same
     assert result.without_service_h == pytest.approx(result.without_service_percent * 87.66)
+    # Of 8766 hours: a hundredth of a percent is 0.877 h, one percent 87.7 h.
+    assert [one.time_per_year for one in result.rain if one.percent in (0.01, 1.0)] == ["53 min", "88 h"]
 
 
 def test_too_little_level_is_a_hold():

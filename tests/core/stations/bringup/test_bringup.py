@@ -12,6 +12,7 @@ from rindle_core.kernel.findings import Level
 from rindle_core.stations.bringup.bringup import BringUpInput, StateEntered, bringup
 from rindle_core.stations.bringup.ladder import transmits_from
 from rindle_core.stations.bringup.stuck import StuckInput, stuck
+from tests import golden
 from tests.core.test_joins import DISH, come_to, found
 
 STATES = [
@@ -202,3 +203,12 @@ def test_a_feed_that_is_marked_for_the_other_hand_is_not_switched_on(told, more,
 def test_of_a_feed_of_which_nothing_is_told_nothing_is_said():
     told = come_to(DISH, hand_set="", states_entered=[])
     assert "bringup.feed_hand" not in {one.code for view in told.stations for one in view.findings}
+
+
+def test_while_it_searches_one_goes_out_with_the_things_for_the_antenna_until_it_is_locked_down():
+    begun = [{"id": "1", "code": "power", "at_s": 0.0}, {"id": "2", "code": "search", "at_s": 70.0}]
+    half = golden.read("2026-102")["facts"]
+    out = come_to(half, states_entered=begun).go_out
+    assert any("clinometer" in one for one in out), out
+    assert come_to(half, states_entered=begun[:1]).go_out == []  # it boots: nothing is heard yet
+    assert come_to(DISH, states_entered=begun).go_out == []  # locked down

@@ -96,6 +96,11 @@ def test_a_top_that_was_not_passed_is_to_be_minded():
     assert codes(view(readings(1.0, [-2, -1.5, -1, -0.5])))["peak.elevation.one_side"] == "unknown"
 
 
+def test_one_is_led_to_a_proved_top_only():
+    assert view(readings(0.4, [-2, -1, 0, 1, 2])).result.fit.leads
+    assert not view(readings(1.0, [-2, -1.5, -1, -0.5])).result.fit.leads  # not passed
+
+
 def test_a_side_lobe_is_held():
     beside = 1.63 * WIDTH / SCREW.deg_per_turn
     at = np.linspace(-1.2, 1.2, 11)
@@ -105,6 +110,7 @@ def test_a_side_lobe_is_held():
     assert outcome.result.fit.lobe == "side"
     assert codes(outcome)["peak.elevation.lobe"] == "hold"
     assert not outcome.result.proved
+    assert not outcome.result.fit.leads
 
 
 def test_one_reading_is_too_few_and_no_error():

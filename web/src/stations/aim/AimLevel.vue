@@ -14,14 +14,9 @@ const levels = computed(() => {
   const rain = [...link.value.rain].sort((a, b) => b.percent - a.percent)
   return [
     { said: 'Clear sky', level: link.value.expected_es_n0_db },
-    ...rain.map((one) => ({ said: `Worst ${hours(one.percent)} a year`, level: one.level_db })),
+    ...rain.map((one) => ({ said: `Worst ${one.time_per_year} a year`, level: one.level_db })),
   ]
 })
-const YEAR_H = 8766
-const hours = (percent: number) => {
-  const h = (percent / 100) * YEAR_H
-  return h < 2 ? `${Math.round(60 * h)} min` : `${Math.round(h)} h`
-}
 const needed = computed(() => link.value?.needed_es_n0_db ?? null)
 const most = computed(() => Math.max(1, needed.value ?? 0, ...levels.value.map((one) => one.level)))
 const along = (level: number) => `${(100 * Math.max(0, level)) / most.value}%`

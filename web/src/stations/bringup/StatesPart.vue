@@ -31,11 +31,7 @@ const byHand = computed(
   () => !store.locked && (!reach.value || !!store.deviceTrouble || !!told.value.powered_at || manual.value),
 )
 /** While it searches the work goes on at the antenna. */
-const goOut = computed(() => {
-  const state = rungs.value[here.value]?.state
-  const aimed = job.value.assessment.lockdown?.complete ?? false
-  return state?.needs?.includes('level') && !aimed ? (job.value.assessment.pointing?.take_along ?? []) : []
-})
+const goOut = computed(() => job.value.assessment.go_out ?? [])
 const online = computed(() => found.value?.online ?? false)
 /** Seconds across the axis: the longest stay or usual time, rounded up to a whole minute. */
 const across = computed(() => {

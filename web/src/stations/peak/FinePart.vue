@@ -68,10 +68,7 @@ async function sweep(): Promise<void> {
   busy.value = ''
 }
 /** A top that may be a side lobe, or lies behind an end stop, is never led to. */
-const leads = computed(() => {
-  const f = fit.value
-  return Boolean(f?.bracketed) && f!.lobe !== 'side' && f!.lobe !== 'doubtful' && !f!.end_stop
-})
+const leads = computed(() => fit.value?.leads === true)
 /** Back beyond the top and forward to it, as the fit says, with a reading at each end. */
 async function follow(): Promise<void> {
   const way = fit.value
