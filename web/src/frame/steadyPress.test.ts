@@ -34,5 +34,8 @@ it('leaves to the browser what ends where it began, and nothing to a hand that m
   send('pointerdown', button, 10, 10)
   button.remove()
   send('pointerup', beside(), 10, 10)
+  page.body.innerHTML += '<svg><g role="button"></g></svg>' // drawn: it would have no click
+  send('pointerdown', page.querySelector('g')!, 10, 10)
+  send('pointerup', beside(), 10, 10)
   expect(clicked).not.toHaveBeenCalled()
 })

@@ -12,7 +12,8 @@ export function keepPresses(page: Document): void {
     'pointerdown',
     (event) => {
       const on = event.target instanceof Element ? event.target.closest<HTMLElement>(PRESSED) : null
-      began = on && event.button === 0 ? { on, x: event.clientX, y: event.clientY } : null
+      // A thing that is drawn is dragged, and has no click of its own.
+      began = on instanceof HTMLElement && event.button === 0 ? { on, x: event.clientX, y: event.clientY } : null
     },
     true,
   )

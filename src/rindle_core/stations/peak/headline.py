@@ -104,6 +104,8 @@ def _panel(panel_aim: PanelAim, attitude: AttitudeResult | None) -> Headline:
     off = sentence((attitude.misaligned_deg, "deg"))
     if attitude.aligned:
         return Headline([*sentence("Aligned: off by "), *off], off, is_answer=True)
+    if all(one.done for one in attitude.steps[:-1]):  # the bearing is not sure enough to call it so
+        return Headline([*sentence("Aligned if its compass is right: off by "), *off], off, is_answer=True)
     turn, tilt = abs(attitude.turn_deg), abs(attitude.tilt_deg)
     way = "clockwise" if attitude.turn_deg >= 0 else "anticlockwise"
     return Headline(

@@ -61,7 +61,7 @@ def panel_attitude(given: AttitudeInput) -> Outcome[AttitudeResult]:
     """Differences of bearing and tilt, and the angle between the boresights on the sphere.
 
     A turn about the vertical moves the boresight by sin(tilt) of it. Each knob is right within the tolerance over √2,
-    so that both together keep it.
+    so that both together keep it; where both together keep it, neither is asked to be turned.
     """
     each = given.tolerance_deg / math.sqrt(2.0)
     slant = math.sin(math.radians(given.wanted_tilt_deg))
@@ -85,8 +85,8 @@ def panel_attitude(given: AttitudeInput) -> Outcome[AttitudeResult]:
         scan_loss_db=scan_loss_db(off),
         aligned=within and _doubt_deg(given) <= given.tolerance_deg,
         steps=[
-            _knob("Rotation knob, the upper one", rotated, abs(turn), f"{_way(turn)} seen from above"),
-            _knob("Tilt knob, the lower one", tilted, abs(tilt), _up_or_down(tilt)),
+            _knob("Rotation knob, the upper one", within or rotated, abs(turn), f"{_way(turn)} seen from above"),
+            _knob("Tilt knob, the lower one", within or tilted, abs(tilt), _up_or_down(tilt)),
             KnobStep(
                 knob="Both knobs",
                 done=False,

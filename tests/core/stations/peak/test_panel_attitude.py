@@ -55,6 +55,9 @@ def test_a_knob_that_is_near_enough_is_not_asked_to_be_turned():
         False,
         "stay loose until both are near enough",
     )
+    # 4.5° of tilt is more than 3.54°, and all in all less than the five that are allowed: nothing is turned.
+    alone = panel_attitude(AttitudeInput(**told, measured_azimuth_deg=10, measured_tilt_deg=24.5)).result
+    assert (alone.aligned, alone.tilt_right, alone.steps[1].done) == (True, False, True)
     again = AttitudeInput(
         **told, measured_azimuth_deg=2, measured_tilt_deg=20, first_azimuth_deg=355, first_tilt_deg=22
     )

@@ -30,19 +30,18 @@ function take(): void {
 }
 const entered = computed(() => JSON.stringify(rows.value.map((one) => [one.code, one.value])))
 const note = ref('')
-const went = ref('') // what the entries were when they went out
+const went = ref<string | null>(null) // what the entries were when they went out; null: nothing went, or it was read back
 const sent = computed(() =>
-  note.value.startsWith('Sent') && went.value !== entered.value
-    ? 'Changed since it was sent: send it again'
-    : note.value,
+  went.value !== null && went.value !== entered.value ? 'Changed since it was sent: send it again' : note.value,
 )
 const busy = ref('')
 async function tell(): Promise<void> {
   busy.value = 'tell'
   const whole = await store.arrived()
   const going = entered.value
-  note.value = whole && (await store.tell()) ? `Sent at ${clock(new Date())}` : ''
-  went.value = going
+  const arrived = whole && (await store.tell())
+  note.value = arrived ? `Sent at ${clock(new Date())}` : ''
+  went.value = arrived ? going : null
   busy.value = ''
 }
 /** What the modem's page shows now goes into the column of what it shows. */
@@ -58,6 +57,7 @@ async function readBack(): Promise<void> {
     }))
     await store.replaceList('told_back', [...rest, ...fresh])
     note.value = `Read back at ${clock(new Date())}`
+    went.value = null
   }
   busy.value = ''
 }
