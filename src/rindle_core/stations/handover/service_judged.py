@@ -58,16 +58,24 @@ def judge_gain(
             if level is Level.CLEAR
             else "Make three runs or more on both sides; compare the level with its prediction before handing over.",
         ),
-        GAIN_UP.at_least(
-            after.up_mbps,
-            before.up_mbps,
-            level=Level.MIND,
-            clear="The new upload is no slower than the old",
-            under="The new upload is slower than the old",
-            why="Calls, cameras and what is sent from the house go by the upload; a gain in the download hides it.",
-            so="By the medians of the runs; how sure that is, is told for the download alone.",
+        *_judge_upload(before, after),
+    ]
+
+
+def _judge_upload(before: ServiceFigures, after: ServiceFigures) -> list[Finding]:
+    """A loss is minded; that there is none is not said, since nobody asks how sure that would be."""
+    if after.up_mbps >= before.up_mbps:
+        return []
+    return [
+        GAIN_UP(
+            Level.MIND,
+            "The new upload is slower than the old",
+            "Calls, cameras and what is sent from the house go by the upload; a gain in the download hides it.",
+            figure=after.up_mbps,
+            limit=before.up_mbps,
+            bound="at_least",
             clears_by="See the level sent and the isolation at Bring-up, and what the plan allows; tell the customer.",
-        ),
+        )
     ]
 
 
@@ -75,9 +83,12 @@ def judge_queue(after: ServiceFigures, least_ping_ms: float | None, rules: House
     """What an echo takes beyond its way through space is spent in queues, repeats and the net behind the station."""
     if least_ping_ms is None or after.latency_ms < least_ping_ms:
         return []
+    over_ms = after.latency_ms - least_ping_ms
+    if over_ms <= rules.queue_most_ms and after.run_count < rules.wanted_run_count:
+        return []  # a run or two do not show that it is well
     return [
         QUEUE.at_most(
-            after.latency_ms - least_ping_ms,
+            over_ms,
             rules.queue_most_ms,
             level=Level.MIND,
             clear="The echo takes little longer than its way through space",
@@ -91,10 +102,10 @@ def judge_queue(after: ServiceFigures, least_ping_ms: float | None, rules: House
 
 
 def judge_loss(now: Sequence[ServiceRun], rules: HouseRules) -> list[Finding]:
-    """Packets lost, by the runs that tell it; nothing where none does."""
+    """Packets lost, by the runs that tell it; nothing where none does, or too few to say that it is well."""
     told = [run.loss_percent for run in now if run.loss_percent is not None]
-    if not told:
-        return []
+    if not told or (median(told) <= rules.loss_most_percent and len(told) < rules.wanted_run_count):
+        return []  # a run or two do not show that it is well
     return [
         LOSS.at_most(
             median(told),
@@ -104,7 +115,7 @@ def judge_loss(now: Sequence[ServiceRun], rules: HouseRules) -> list[Finding]:
             over="Too many packets are lost",
             why="A download hides it by asking again; calls and games do not. Want of level, water in a plug, a tree "
             "in the wind or a wireless link in the house lose them.",
-            so=f"Of {len(told)} {'run' if len(told) == 1 else 'runs'} that tell it.",
+            so=f"Of {len(told)} runs that tell it.",
             clears_by="Measure over a cable; then look at the level, the plugs and the sky.",
         )
     ]

@@ -149,18 +149,22 @@ def test_a_gain_in_the_download_hides_no_loss_in_the_upload():
     found = levels([*old, *(run(40, up=0.4) for _ in range(3))])[1]
     assert (found["gain"].level, found["gain_up"].level) == ("clear", "mind")
     assert (found["gain_up"].figure, found["gain_up"].limit) == (0.4, 1.0)
-    assert levels([*old, *(run(40, up=1.0) for _ in range(3))])[1]["gain_up"].level == "clear"
+    assert "gain_up" not in levels([*old, *(run(40, up=1.0) for _ in range(3))])[1]  # how sure, nobody has asked
 
 
 @pytest.mark.parametrize(("ms", "level"), [(890, "clear"), (891, "mind")])
 def test_an_echo_that_waits_in_a_queue_is_minded_beyond_the_houses_limit(ms, level):
-    found = levels([run(40, ms)], least_ping_ms=490)[1]
+    found = levels([run(40, ms)] * 3, least_ping_ms=490)[1]
     assert (found["queue"].level, found["queue"].figure) == (level, ms - 490)
-    assert "queue" not in levels([run(40, ms)])[1]  # the way is not known
+    once = levels([run(40, ms)], least_ping_ms=490)[1]
+    assert ("queue" in once) == (level == "mind")  # one run does not show that it is well
+    assert "queue" not in levels([run(40, ms)] * 3)[1]  # the way is not known
 
 
 def test_packets_lost_are_minded_by_the_median_of_the_runs_that_tell_it():
     runs = [run(40, loss_percent=one) for one in (0.2, 1.1, 9.0)]
     assert (levels([*runs, run(40)])[1]["loss"].figure, levels(runs)[1]["loss"].level) == (1.1, "mind")
-    assert levels([run(40, loss_percent=1.0)])[1]["loss"].level == "clear"
+    assert levels([run(40, loss_percent=1.0)] * 3)[1]["loss"].level == "clear"
+    assert "loss" not in levels([run(40, loss_percent=1.0)])[1]  # one run does not show that it is well
+    assert levels([run(40, loss_percent=9.0)])[1]["loss"].level == "mind"
     assert "loss" not in levels([run(40)])[1]
