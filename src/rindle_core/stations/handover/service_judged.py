@@ -93,8 +93,8 @@ def judge_queue(after: ServiceFigures, least_ping_ms: float | None, rules: House
             level=Level.MIND,
             clear="The echo takes little longer than its way through space",
             over="The echo takes far longer than its way through space",
-            why=f"Its way takes {least_ping_ms:.0f} ms or a little more. The rest is a line that is full, blocks that are sent "
-            "again for want of level, or a far server: calls suffer from it, whatever the download is.",
+            why=f"Its way takes {least_ping_ms:.0f} ms or a little more. The rest is a line that is full, blocks "
+            "that are sent again for want of level, or a far server: calls suffer from it, whatever the download is.",
             so=f"Its way takes {least_ping_ms:.0f} ms or a little more.",
             clears_by="Take everything else off the line and measure again; then look at the level and the sky.",
         )
