@@ -47,6 +47,20 @@ describe('a grid of rows', () => {
     expect(sent[1]!.azimuth_deg).toBeCloseTo(350, 1)
   })
 
+  it('waits for the end of a word where words are typed, and no longer than until the row is left', async () => {
+    const { put, wrapper } = grid({
+      columns: [...columns, { key: 'note', label: 'Note', text: true }],
+      rows: [{ ...rows[0], note: 'a gum' }],
+    })
+    const words = wrapper.find('textarea')
+    await words.setValue('a gum tree')
+    await vi.advanceTimersByTimeAsync(400)
+    expect(put).not.toHaveBeenCalled()
+    await words.trigger('focusout')
+    await vi.advanceTimersByTimeAsync(20)
+    expect(put.mock.calls[0]![1]).toEqual([{ ...rows[0], note: 'a gum tree' }])
+  })
+
   it('keeps what a row holds beside the columns that are shown, but for what is left out on purpose', async () => {
     const { put, inputs } = grid({
       columns: [{ key: 'elevation_deg', label: 'Height', unit: 'deg' }],

@@ -1,19 +1,19 @@
 <script setup lang="ts">
-import { pathOf } from '@/fields/told'
 /**
  * A small grid of rows, saved whole as one types. A row that cannot be used keeps its text and says why; what has not
  * reached the server, or was refused, survives a reload.
  */
 import { StorageSerializers, useClipboard, useDebounceFn, useSessionStorage } from '@vueuse/core'
 import { IconArrowUp, IconCopy, IconPlus, IconRowInsertBottom, IconX } from '@tabler/icons-vue'
-import { NButton, NCheckbox, NSelect } from 'naive-ui'
-import type { SelectMixedOption } from 'naive-ui/es/select/src/interface'
+import { NButton } from 'naive-ui'
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
+import RowCell from '@/fields/RowCell.vue'
 import WordHelp from '@/frame/WordHelp.vue'
 import { unitSign } from '@/lib/quantity'
 import { type ListName, rowId, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 import { adopted, type Column, type Entry, fromTexts, type Held, isBlank, isKept } from '@/fields/rows'
+import { pathOf } from '@/fields/told'
 import { asTable, lacksNumber, laidOver, pastedCells, type Texts, toTexts } from '@/fields/rows'
 
 /** Lists inside a skyline: which one is in use may change under the grid. */
@@ -136,6 +136,12 @@ const typing = ref(false)
 const restSoon = useDebounceFn(() => (typing.value = false), REST_MS)
 /** Whether something waits to be sent. */
 let pending = false
+/** A row is left: nobody is in the middle of a word any more. */
+function left(): void {
+  if (!pending) return
+  inWords.value = false
+  void saveSoon()
+}
 function typed(): void {
   strokes += 1
   typing.value = true
@@ -145,10 +151,9 @@ function typed(): void {
   if (!store.locked) draft.value = { held: held.value, seen, of: owner() }
   void saveSoon()
 }
-function set(one: Held, key: string, text: string): void {
-  one.texts[key] = text
-  const column = props.columns.find((other) => other.key === key)
-  inWords.value = Boolean(column?.text || column?.day)
+function set(one: Held, column: Column, text: string): void {
+  one.texts[column.key] = text
+  inWords.value = Boolean(column.text)
   typed()
 }
 async function add(): Promise<void> {
@@ -256,51 +261,17 @@ defineExpose({ add })
       </thead>
       <tbody>
         <template v-for="(one, index) in drawn" :key="index">
-          <tr class="entry-row" @focusout="pending && saveSoon()">
+          <tr class="entry-row" @focusout="left">
             <td v-for="column in columns" :key="column.key">
-              <b v-if="column.plain">{{ one.texts[column.key] }}</b>
-              <n-select
-                v-else-if="column.choices"
-                :value="one.texts[column.key]"
-                :options="column.choices as SelectMixedOption[]"
-                :disabled="store.locked"
-                :aria-label="`${column.label}, row ${index + 1}`"
-                :consistent-menu-width="false"
-                @update:value="set(one, column.key, $event)"
-              />
-              <n-checkbox
-                v-else-if="column.tick"
-                size="large"
-                :checked="one.texts[column.key] === 'yes'"
-                :disabled="store.locked"
-                :aria-label="`${column.label}, row ${index + 1}`"
-                @update:checked="set(one, column.key, $event ? 'yes' : '')"
-              />
-              <textarea
-                v-else-if="column.text && !column.moment && !column.day"
-                v-model="one.texts[column.key]"
-                rows="1"
-                :disabled="store.locked"
-                :aria-label="`${column.label}, row ${index + 1}`"
-                :aria-invalid="faultOf(index) ? 'true' : undefined"
-                autocomplete="off"
-                @input="typed"
+              <row-cell
+                :column="column"
+                :text="one.texts[column.key] ?? ''"
+                :row="index + 1"
+                :faulty="Boolean(faultOf(index))"
+                :locked="store.locked"
+                @set="set(one, column, $event)"
                 @paste="paste($event, index, column.key)"
-                @keydown.enter.prevent="add"
-              />
-              <input
-                v-else
-                v-model="one.texts[column.key]"
-                :class="{ moment: column.moment, day: column.day }"
-                :disabled="store.locked"
-                :inputmode="column.text ? 'text' : 'decimal'"
-                :placeholder="column.day ? 'year-month-day' : undefined"
-                :aria-label="`${column.label}, row ${index + 1}`"
-                :aria-invalid="faultOf(index) ? 'true' : undefined"
-                autocomplete="off"
-                @input="typed"
-                @paste="paste($event, index, column.key)"
-                @keydown.enter.prevent="add"
+                @enter="add"
               />
             </td>
             <td class="acts">
@@ -385,31 +356,6 @@ defineExpose({ add })
   .row-grid > table {
     display: table;
   }
-}
-input {
-  width: 100%;
-  min-width: 56px;
-  height: 44px;
-}
-input.moment {
-  min-width: 160px;
-}
-input.day {
-  min-width: 112px;
-}
-/* Words are shown whole: what is longer than its column goes on in the next line. */
-textarea {
-  display: block;
-  width: 100%;
-  min-width: 76px;
-  min-height: 44px;
-  padding: 10px 8px;
-  line-height: 22px;
-  resize: none;
-  field-sizing: content;
-}
-.n-select {
-  min-width: 92px;
 }
 .fault {
   color: var(--rust);
