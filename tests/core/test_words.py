@@ -46,3 +46,10 @@ def test_each_explanation_is_a_sentence_and_stands_once():
     names = [term.word.lower() for term in GLOSSARY]
     assert len(names) == len(set(names))
     assert all(term.meaning.endswith(".") for term in GLOSSARY)
+
+
+def test_where_a_rule_is_from_is_told_in_words_and_not_by_the_name_of_a_field():
+    tables = (Path(__file__).parents[2] / "src/rindle_core/stations").glob("*/findings.py")
+    sources = [told for one in tables for told in re.findall(r'source="([^"]*)"', one.read_text("utf-8"))]
+    assert len(sources) > 60
+    assert [one for one in sources if "`" in one or re.search(r"[a-z]_[a-z]", one)] == []

@@ -16,7 +16,7 @@ WITHOUT = {
     "deliveries", "diary", "job", "joints", "kit_list", "learnt", "lifts",
     "lineup_request", "listen", "outer_address",
     "first_tone",
-    "measures",
+    "measures", "rehearsal",
     "mount_choice", "peak_faults", "position_entry", "sites", "skyline_text", "sound",
     "trial_columns", "trial_log", "trial_preview", "visit_days", "waits",
     "ways_out", "weather", "work_order",

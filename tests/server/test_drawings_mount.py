@@ -78,6 +78,20 @@ def test_a_panel_is_drawn_flat_and_a_dish_as_a_bowl():
     assert nodes(dish["mount"], "path", stroke_width="4")
 
 
+def test_the_pole_stands_on_the_side_of_the_ladder_that_is_told():
+    def rails_and_pole(side):
+        *_, drawings = drawn("2026-107", mount_side=side)
+        upright = [one for one in nodes(drawings["mount"], "line") if one.get("x1") == one.get("x2")]
+        rails = [float(one.get("x1")) for one in upright if one.get("stroke-width") == "3"]
+        return rails, float(next(one for one in upright if one.get("stroke-width") == "4").get("x1"))
+
+    rails, pole = rails_and_pole("left")
+    assert len(rails) == 2
+    assert pole < min(rails)
+    rails, pole = rails_and_pole("right")
+    assert pole > max(rails)
+
+
 def test_what_is_made_of_the_way_to_earth_is_joined():
     _, result, drawings = drawn("2026-103")
     ticks = nodes(drawings["earth"], "path", stroke_width="3")

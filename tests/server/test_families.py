@@ -70,6 +70,10 @@ def steps_done(client, number):
         number,
         kit_found=[{"code": one["code"], "state": "there"} for one in rows],
         kit=[{"kind": "transceiver", "model": "TX", "serial": "X-1"}],
+        variants_told=[
+            {"code": one["code"], "is_it": "no"}
+            for one in client.get(f"/api/jobs/{number}").json()["facts"]["picks"]["terminal"]["variants"]
+        ],
     )
     for _ in range(20):
         build = client.get(f"/api/jobs/{number}").json()["assessment"]["build"]

@@ -119,7 +119,7 @@ NEW = {
     *("guides", "push_where", "feed_isolation_db", "service", "desk", "access", "router", "entries", "bringup_states"),
     *("transmit_most_dbm", "least_input_dbm", "lock_es_n0_db"),
     *("plug_mm", "bulge_mm", "most_pull_n", "strip_mm", "pin_mm", "sealed", "lengths_m", "first_up", "needs_earth"),
-    *("label_read", "cue", "layer_number", "joints"),
+    *("label_read", "cue", "layer_number", "joints", "earth_points", "variants", "own_number"),
 }
 
 

@@ -80,6 +80,8 @@ class BuildStep(Model):
     )
     photo: str = Field(default="", max_length=120, description="What is photographed before it is hidden")
     wrong: str = Field(default="", max_length=200, description="The mistake that is made here, told before it is made")
+    on_left: str = Field(default="", max_length=200, description="How it is done on the left, where the sides differ")
+    on_right: str = Field(default="", max_length=200, description="How it is done on the right, mirrored")
     plain: str = Field(default="", max_length=300, description="The same for an owner who knows none of the words")
 
 

@@ -10,6 +10,7 @@ from pydantic import Field, model_validator
 from rindle_core.catalogue.blocks import Block, BlockLink, faults_of_blocks
 from rindle_core.catalogue.build_steps import BuildStep
 from rindle_core.catalogue.crew import Member, Team
+from rindle_core.catalogue.earth_points import EarthPoint
 from rindle_core.catalogue.fixings import Fixing
 from rindle_core.catalogue.guides import PeakGuide, ScrewLink
 from rindle_core.catalogue.modem import (
@@ -23,7 +24,7 @@ from rindle_core.catalogue.modem import (
 )
 from rindle_core.catalogue.mounts import MountKind
 from rindle_core.catalogue.panel import Panel
-from rindle_core.catalogue.parts import Joint, Part, PartKind
+from rindle_core.catalogue.parts import Joint, Part, PartKind, Variant
 from rindle_core.kernel.model import Model
 from rindle_core.science.antenna import half_power_beamwidth_deg
 from rindle_core.science.shells import ElementLines, Shell
@@ -304,6 +305,9 @@ class Terminal(Model):
         default_factory=dict, description="Models of parts that fit it; a kind that is not named takes any"
     )
     parts: list[Part]
+    variants: list[Variant] = Field(
+        default_factory=list, max_length=8, description="Kinds in which it comes as well, asked when its box is counted"
+    )
     joints: list[Joint] = Field(default_factory=list, max_length=40, description="How its parts hold each other")
     tools: list[str]
     mast: MastWindow
@@ -333,6 +337,9 @@ class Terminal(Model):
     )
     position_format: PositionFormat = PositionFormat()
     needs_earth: bool = Field(default=True, description="Whether its maker asks for a way to earth of its own")
+    earth_points: list[EarthPoint] = Field(
+        default_factory=list, max_length=12, description="Where its maker lets an earth wire be taken, and where not"
+    )
     needs_lineup: bool = Field(default=False, description="Whether the operations desk lines it up by appointment")
     cable: CableLimits
     supply: Supply

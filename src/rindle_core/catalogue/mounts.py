@@ -41,6 +41,8 @@ SURFACES: dict[str, str] = {
 
 
 Holds = Literal["plate", "brackets", "concrete", "ballast", "clamps", "stand", "given"]
+Side = Literal["", "left", "right"]
+SIDES: dict[Side, str] = {"": "not told", "left": "left", "right": "right"}
 CheckAsks = Literal["look", "deg", "gap_mm"]
 
 
@@ -70,6 +72,7 @@ class MountPiece(Model):
     count: int = Field(default=1, ge=1, le=99)
     mass_kg: float = Field(default=0.0, ge=0, le=500)
     spare: bool = Field(default=False, description="Worth having with one: it is lost, stripped or perished first")
+    own_number: str = Field(default="", max_length=60, description="The firm's or its supplier's number for it")
 
 
 class MountCheck(Model):
@@ -142,6 +145,11 @@ class MountKind(Model):
     tether: str = Field(
         default="", max_length=300, description="Why a tether secures it beside its clamp; empty: none is asked for"
     )
+    side_asked: str = Field(
+        default="",
+        max_length=160,
+        description="What left and right mean where steps differ by side; empty: none do",
+    )
     store_note: str = Field(default="", max_length=200, description="How it is packed and carried")
     build_steps: list[BuildStep] = Field(default_factory=list, max_length=40, description="Before the terminal's own")
 
@@ -158,6 +166,8 @@ class MountKind(Model):
         unmarked = next((code for code in own if not code.startswith("m_")), None)
         if unmarked is not None:
             raise ValueError(f"step {unmarked}: the code of a mount's step begins with m_, apart from the terminal's")
+        if not self.side_asked and any(one.on_left or one.on_right for one in self.build_steps):
+            raise ValueError("a step differs by side: say what left and right mean (side_asked)")
         wanted = [need[5:] for one in self.build_steps for need in one.needs if need.startswith("step:")]
         strange = next((one for one in wanted if one not in own), None)
         if strange is not None:
@@ -181,6 +191,7 @@ def mounts_with(own: Iterable[MountKind]) -> list[MountKind]:
 
 __all__ = [
     "SHIPPED_MOUNTS",
+    "SIDES",
     "SURFACES",
     "Adjuster",
     "Ageing",
@@ -189,6 +200,7 @@ __all__ = [
     "MountKind",
     "MountPiece",
     "PlateHole",
+    "Side",
     "Surface",
     "mounts_with",
 ]

@@ -65,6 +65,16 @@ class Part(Model):
     )
     cue: str = Field(default="", max_length=200, description="By what it is told from its look-alike")
     layer_number: int = Field(default=0, ge=0, le=9, description="Layer of the packing in which it lies; 0: not told")
+    own_number: str = Field(default="", max_length=60, description="The firm's or its supplier's number for it")
+
+
+class Variant(Model):
+    """A kind in which the terminal comes as well: asked when the box is counted, with what it needs besides."""
+
+    code: str = Field(min_length=1, max_length=40, pattern=r"^[a-z][a-z0-9_]*$")
+    question: str = Field(min_length=1, max_length=160, description="By what it is told, to be answered with yes or no")
+    parts: list[Part] = Field(default_factory=list, max_length=12, description="What it needs besides")
+    note: str = Field(default="", max_length=200, description="What to mind then")
 
 
 class Joint(Model):
@@ -113,4 +123,5 @@ __all__ = [
     "JointState",
     "Part",
     "PartKind",
+    "Variant",
 ]

@@ -15,6 +15,7 @@ MODULE_OF = {
     "joints": "stations.build.joints",
     "kit_list": "stations.build.kit_list",
     "measures": "stations.build.measures",
+    "rehearsal": "stations.build.rehearsal",
     "rim_check": "stations.build.rim",
     "waits": "stations.build.waits",
     "cable": "stations.cable.cable",

@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from rindle_core.catalogue.build_steps import BuildStep, StepPlace
-from rindle_core.catalogue.mounts import MountKind, Surface
+from rindle_core.catalogue.mounts import MountKind, Side, Surface
 from rindle_core.catalogue.parts import Joint
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.planned import planned
 from rindle_core.stations.step_order import joined, listed
 
-LOOKS_AT = ("mount.mount_code", "brief.surface")
+LOOKS_AT = ("mount.mount_code", "mount.mount_side", "brief.surface")
 
 
 def mount_code(job: JobInput) -> str:
@@ -34,7 +34,23 @@ def build_steps(job: JobInput) -> list[BuildStep]:
     """The steps of mount and terminal in one order; without a terminal none."""
     terminal, kind = job.picks.terminal, mount_kind(job)
     steps = joined(terminal.build_steps, kind.build_steps if kind else []) if terminal else []
+    steps = [_on_its_side(one, job.mount.mount_side) for one in steps]
     return [_on_the_ground(one) for one in steps] if mount_surface(job) == "bare_ground" else steps
+
+
+def rehearsed_steps(job: JobInput, kind: MountKind) -> list[BuildStep]:
+    """The steps as they are done on another kind of mount that stands on the ground."""
+    terminal = job.picks.terminal
+    return [_on_the_ground(one) for one in joined(terminal.build_steps, kind.build_steps)] if terminal else []
+
+
+def _on_its_side(step: BuildStep, side: Side) -> BuildStep:
+    """The same step told for the side that it goes on; for both while that is not told."""
+    told = {"left": step.on_left, "right": step.on_right}
+    said = [f"On the {one}: {text}" for one, text in told.items() if text and side in ("", one)]
+    if not said:
+        return step
+    return step.model_copy(update={"detail": " ".join([step.detail, *said]).strip(), "on_left": "", "on_right": ""})
 
 
 def _on_the_ground(step: BuildStep) -> BuildStep:
@@ -77,4 +93,5 @@ __all__ = [
     "mount_code",
     "mount_kind",
     "mount_surface",
+    "rehearsed_steps",
 ]

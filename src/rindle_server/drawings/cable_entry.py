@@ -167,8 +167,8 @@ def earth_way(result: JobAssessment, look: Look) -> Drawing | None:
                                   stroke_dasharray=None if one.done else "5 8"))  # fmt: skip
             parts += _link(x, 60, one.done)
             parts += [words((x, 100 + 18 * i), said, 14, "ink", "middle", 600 if one.done else 400)
-                      for i, said in enumerate(folded(one.name, 15)[:4])]  # fmt: skip
-        height = 190.0
+                      for i, said in enumerate(folded(one.name, int(apart / 8.4))[:5])]  # fmt: skip
+        height = 200.0
         ground = (width - 46, 60.0)
         last = 62 + (len(steps) - 1) * apart
         parts.append(line((last + 16, 60), (ground[0], 60), "stream" if found.done_count == len(steps) else "quiet", 5))

@@ -146,6 +146,7 @@ def mount_elevation(
             below_m=told.tube_below_m or 0.0,
             depth_m=at.depth_m,
             width_m=result.footing.width_m if result.footing else 0.0,
+            on_right=told.mount_side == "right",
             block_count=told.block_count or (result.ballast.wanted_count if result.ballast else 0),
         )
     )
@@ -171,9 +172,13 @@ def mount_elevation(
         if narrow
         else words((beside + 16, (at.top + at.foot) / 2 + 5), f"lever {lever}", 14, "ink", "start"),
     ]
-    parts.append(path(arc_points((at.x, at.foot), 34, -150, -30), "rust", 2.5))
-    parts.append(arrow(polar((at.x, at.foot), 34, -40), polar((at.x, at.foot), 34, -22), "rust", 2.5, 10))
-    parts.append(words((at.x - 46, at.foot + 22), moment, 16, "rust", "end", 700))
+    beyond = 180 if kind and kind.holds == "clamps" and told.mount_side == "right" else 0  # away from the ladder
+    parts.append(path(arc_points((at.x, at.foot), 34, beyond - 150, beyond - 30), "rust", 2.5))
+    tip = [polar((at.x, at.foot), 34, beyond + turned) for turned in (-40, -22)]
+    parts.append(arrow(tip[0], tip[1], "rust", 2.5, 10))
+    parts.append(
+        words((at.x + (46 if beyond else -46), at.foot + 22), moment, 16, "rust", "start" if beyond else "end", 700)
+    )
     parts.append(
         words(
             (width - margin, at.ground + 20) if narrow else (width - 8, at.ground - 10),

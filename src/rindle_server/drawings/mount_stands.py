@@ -23,6 +23,7 @@ class Stand:
     depth_m: float = 0.0
     width_m: float = 0.6
     block_count: int = 0
+    on_right: bool = False
 
 
 def _box(x: float, y: float, wide: float, high: float, fill: str = "hill", **more: object) -> str:
@@ -113,16 +114,17 @@ def _on_roof(at: Stand) -> list[str]:
 def _on_ladder(at: Stand) -> list[str]:
     x, y = at.foot
     foot = min(at.ground_y - 6, y + max(at.spacing_m, 1.0) * at.scale)
-    rail = x + 12
-    parts = [line((rail, y - 20), (rail, foot + 10), "quiet", 3), line((rail + 26, y - 20), (rail + 26, foot + 10),
-                                                                       "quiet", 3)]  # fmt: skip
+    turn = -1 if at.on_right else 1
+    rail, other = x + 12 * turn, x + 38 * turn
+    parts = [line((one, y - 20), (one, foot + 10), "quiet", 3) for one in (rail, other)]
     rungs = max(2, int((foot - y + 30) / max(0.3 * at.scale, 10)))
     parts += [
-        line((rail, y - 14 + i * 0.3 * at.scale), (rail + 26, y - 14 + i * 0.3 * at.scale), "quiet", 2)
+        line((rail, y - 14 + i * 0.3 * at.scale), (other, y - 14 + i * 0.3 * at.scale), "quiet", 2)
         for i in range(rungs)
         if y - 14 + i * 0.3 * at.scale < foot + 8
     ]
-    parts += [_box(x - 5, y - 5, 20, 10, "ink"), _box(x - 6, foot - 4, 14, 9, "ink"), line((x, y), (x, foot), "ink", 4)]
+    clamp = _box(x - 5 if turn > 0 else x - 15, y - 5, 20, 10, "ink")
+    parts += [clamp, _box(x - 6 if turn > 0 else x - 8, foot - 4, 14, 9, "ink"), line((x, y), (x, foot), "ink", 4)]
     return parts
 
 

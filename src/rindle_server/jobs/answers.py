@@ -14,6 +14,7 @@ from rindle_server.jobs.models import Job
 
 _HAS = "X-Rindle-Has"
 _SHOWS, _DRAWN, _UNITS, _NARROW = "X-Rindle-Shows", "X-Rindle-Drawn", "X-Rindle-Units", "X-Rindle-Narrow"
+_FINDINGS = "stations"
 _SMALL = 300  # bytes: what is no longer than that is sent in any case
 
 
@@ -37,14 +38,15 @@ def sent(request: HttpRequest, job: Job) -> HttpResponse:
     """
     out = job_out(job)
     out.drawings = _drawn(request, job)
-    # A fact that nobody entered needs no word; of a result every field is told, as its schema says.
+    # A fact that nobody entered needs no word, nor the figure of a finding that has none; of a result every field is
+    # told, as its schema says.
     has = set(request.headers.get(_HAS, "").split(","))
     marks: dict[str, str] = {}
 
     def parts(prefix: str, model: object, *, sparing: bool) -> bytes:
         written = []
         for name in type(model).model_fields:  # type: ignore[attr-defined]  # a model
-            content = to_json(getattr(model, name), exclude_none=sparing)
+            content = to_json(getattr(model, name), exclude_none=sparing or name == _FINDINGS)
             if len(content) > _SMALL:
                 mark = marks[f"{prefix}.{name}"] = _mark(content)
                 if mark in has:

@@ -1292,6 +1292,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/rehearsal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_rehearsal"];
+        put?: never;
+        /** What was rehearsed on the ground against the order of the site */
+        post: operations["calc_rehearsal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/repair_faults": {
         parameters: {
             query?: never;
@@ -7164,6 +7182,29 @@ export interface components {
             name: string;
         };
         /**
+         * BracketSeat
+         * @description How one bracket sits where what carries it is not straight.
+         */
+        BracketSeat: {
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /** Bracket */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Off the plumb line */
+            off_line_mm?: number | null;
+            /** Turned by */
+            turned_deg?: number | null;
+        };
+        /**
          * BriefFacts
          * @description The order, the place, the customer's wishes and what stands in the way.
          */
@@ -11597,6 +11638,17 @@ export interface components {
              *           "usual_min": 0.04
              *         },
              *         {
+             *           "code": "pointing_end",
+             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "late_min": 3,
+             *           "meanwhile": "Hands off the dish; spanners down.",
+             *           "name": "Pointing is ended",
+             *           "sign": "The next page is there",
+             *           "text": "Pressed on the modem’s page once the push left nothing behind; the next page comes by itself.",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
              *           "code": "entry",
              *           "if_late": "Go through the causes of the step at which it stands.",
              *           "late_min": 10,
@@ -11879,6 +11931,12 @@ export interface components {
             /** Done before their turn, or left out */
             passes?: components["schemas"]["StepPass"][];
             /**
+             * Rehearsed on
+             * @description A mount on the ground, before the visit
+             * @default
+             */
+            rehearsed_on: string;
+            /**
              * Gap where two strings cross
              * @description Drawn tight over the rim, a quarter turn apart
              */
@@ -11887,6 +11945,8 @@ export interface components {
             seen_marks?: components["schemas"]["SeenMark"][];
             /** Steps */
             step_marks?: components["schemas"]["StepMark"][];
+            /** Kind of the terminal */
+            variants_told?: components["schemas"]["VariantTold"][];
             /** Waits */
             waits?: components["schemas"]["WaitMark"][];
         };
@@ -11918,6 +11978,11 @@ export interface components {
             /** Done before their turn, or left out */
             passes?: components["schemas"]["StepPass"][] | null;
             /**
+             * Rehearsed on
+             * @description A mount on the ground, before the visit
+             */
+            rehearsed_on?: string | null;
+            /**
              * Gap where two strings cross
              * @description Drawn tight over the rim, a quarter turn apart
              */
@@ -11926,6 +11991,8 @@ export interface components {
             seen_marks?: components["schemas"]["SeenMark"][] | null;
             /** Steps */
             step_marks?: components["schemas"]["StepMark"][] | null;
+            /** Kind of the terminal */
+            variants_told?: components["schemas"]["VariantTold"][] | null;
             /** Waits */
             waits?: components["schemas"]["WaitMark"][] | null;
         };
@@ -12070,6 +12137,18 @@ export interface components {
             /** Needs */
             needs?: string[];
             /**
+             * On Left
+             * @description How it is done on the left, where the sides differ
+             * @default
+             */
+            on_left: string;
+            /**
+             * On Right
+             * @description How it is done on the right, mirrored
+             * @default
+             */
+            on_right: string;
+            /**
              * People Count
              * @description People that it takes
              * @default 1
@@ -12188,6 +12267,11 @@ export interface components {
             earth_ground_ohm?: number | null;
             /** Way to earth */
             earth_path?: string[];
+            /**
+             * Earth wire taken at
+             * @default
+             */
+            earth_point: string;
             /**
              * Why it is not possible
              * @default
@@ -12335,6 +12419,8 @@ export interface components {
             earth_ground_ohm?: number | null;
             /** Way to earth */
             earth_path?: string[] | null;
+            /** Earth wire taken at */
+            earth_point?: string | null;
             /** Why it is not possible */
             earth_why_not?: string | null;
             /** Its length */
@@ -16847,6 +16933,17 @@ export interface components {
              *           "usual_min": 0.04
              *         },
              *         {
+             *           "code": "pointing_end",
+             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "late_min": 3,
+             *           "meanwhile": "Hands off the dish; spanners down.",
+             *           "name": "Pointing is ended",
+             *           "sign": "The next page is there",
+             *           "text": "Pressed on the modem’s page once the push left nothing behind; the next page comes by itself.",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
              *           "code": "entry",
              *           "if_late": "Go through the causes of the step at which it stands.",
              *           "late_min": 10,
@@ -18707,6 +18804,17 @@ export interface components {
              */
             path: components["schemas"]["Phrase"][];
             /**
+             * Point
+             * @description Where the wire is taken, by name; empty: not told
+             * @default
+             */
+            point: string;
+            /**
+             * Points
+             * @description Of the terminal, by its maker
+             */
+            points?: components["schemas"]["EarthPoint"][];
+            /**
              * Powered
              * @description Whether the terminal is switched on already
              * @default false
@@ -18859,6 +18967,25 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["Finding"][];
             result: components["schemas"]["EarthResult"];
+        };
+        /**
+         * EarthPoint
+         * @description A screw, lug or clamp to which somebody may come to take the earth.
+         */
+        EarthPoint: {
+            /**
+             * Allowed
+             * @description Whether its maker lets the earth be taken there
+             */
+            allowed: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @description How it is made there, or why it may not be
+             * @default
+             */
+            note: string;
         };
         /**
          * EarthResult
@@ -23383,6 +23510,17 @@ export interface components {
              *           "usual_min": 0.04
              *         },
              *         {
+             *           "code": "pointing_end",
+             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "late_min": 3,
+             *           "meanwhile": "Hands off the dish; spanners down.",
+             *           "name": "Pointing is ended",
+             *           "sign": "The next page is there",
+             *           "text": "Pressed on the modem’s page once the push left nothing behind; the next page comes by itself.",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
              *           "code": "entry",
              *           "if_late": "Go through the causes of the step at which it stands.",
              *           "late_min": 10,
@@ -26039,6 +26177,8 @@ export interface components {
             /** Predicted Level Db */
             predicted_level_db: number | null;
             radio_stages?: components["schemas"]["RadioResult"] | null;
+            /** @description None while nobody says that it was rehearsed */
+            rehearsal?: components["schemas"]["RehearsalResult"] | null;
             /** @description None: no repair of a handed-over job */
             repair?: components["schemas"]["RepairResult"] | null;
             /** @description None while no strings were drawn over the rim */
@@ -26234,9 +26374,11 @@ export interface components {
              *       "left_over_note": "",
              *       "measures": [],
              *       "passes": [],
+             *       "rehearsed_on": "",
              *       "rim_gap_mm": null,
              *       "seen_marks": [],
              *       "step_marks": [],
+             *       "variants_told": [],
              *       "waits": []
              *     }
              */
@@ -26256,6 +26398,7 @@ export interface components {
              *       "earth_building": "",
              *       "earth_ground_ohm": null,
              *       "earth_path": [],
+             *       "earth_point": "",
              *       "earth_why_not": "",
              *       "earth_wire_length_m": null,
              *       "earth_wire_mm2": null,
@@ -26321,6 +26464,7 @@ export interface components {
              *       "below_slide": "",
              *       "block_count": null,
              *       "block_kg": null,
+             *       "bracket_seats": [],
              *       "bracket_spacing_m": null,
              *       "checks": [],
              *       "clamp_height_m": null,
@@ -26357,6 +26501,7 @@ export interface components {
              *       "mast_straight_mm": null,
              *       "mast_wall_mm": null,
              *       "mount_code": "",
+             *       "mount_side": "",
              *       "old_material": "",
              *       "operate_mps": null,
              *       "overhang_m": null,
@@ -26735,6 +26880,8 @@ export interface components {
              *               "marks": [],
              *               "mate": "",
              *               "needs": [],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -26765,6 +26912,8 @@ export interface components {
              *                 "entry:sky",
              *                 "entry:owner"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -26797,6 +26946,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_dig"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 2,
              *               "photo": "The cross-bar and the depth of the hole, before the pour",
              *               "place": "ground",
@@ -26824,6 +26975,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_set"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 2,
              *               "photo": "",
              *               "place": "ground",
@@ -26850,6 +27003,8 @@ export interface components {
              *                 "step:m_pour",
              *                 "entry:cured"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -26875,6 +27030,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_cure"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -26965,18 +27122,21 @@ export interface components {
              *               "count": 1,
              *               "mass_kg": 14,
              *               "name": "Pole, galvanized",
+             *               "own_number": "",
              *               "spare": false
              *             },
              *             {
              *               "count": 1,
              *               "mass_kg": 0.9,
              *               "name": "Cross-bar through its foot",
+             *               "own_number": "",
              *               "spare": false
              *             },
              *             {
              *               "count": 1,
              *               "mass_kg": 0.1,
              *               "name": "Cap",
+             *               "own_number": "",
              *               "spare": true
              *             }
              *           ],
@@ -26989,6 +27149,7 @@ export interface components {
              *           "rigid_share": 1,
              *           "rise_m": 1.8,
              *           "shim": false,
+             *           "side_asked": "",
              *           "store_note": "",
              *           "structure_least_count": 0,
              *           "surfaces": [
@@ -27053,6 +27214,8 @@ export interface components {
              *               "marks": [],
              *               "mate": "",
              *               "needs": [],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -27080,6 +27243,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_look"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -27107,6 +27272,8 @@ export interface components {
              *                 "entry:sky",
              *                 "entry:owner"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 2,
              *               "photo": "The clean holes with a rule beside them",
              *               "place": "height",
@@ -27135,6 +27302,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_drill"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 2,
              *               "photo": "",
              *               "place": "height",
@@ -27255,12 +27424,14 @@ export interface components {
              *               "count": 1,
              *               "mass_kg": 7.4,
              *               "name": "Wall plate with arm",
+             *               "own_number": "",
              *               "spare": false
              *             },
              *             {
              *               "count": 2,
              *               "mass_kg": 1.2,
              *               "name": "Strut",
+             *               "own_number": "",
              *               "spare": false
              *             }
              *           ],
@@ -27273,6 +27444,7 @@ export interface components {
              *           "rigid_share": 0.9,
              *           "rise_m": 0.6,
              *           "shim": false,
+             *           "side_asked": "",
              *           "store_note": "",
              *           "structure_least_count": 4,
              *           "surfaces": [
@@ -27335,6 +27507,8 @@ export interface components {
              *               "marks": [],
              *               "mate": "",
              *               "needs": [],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -27362,6 +27536,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_look"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -27387,6 +27563,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_stud"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -27414,6 +27592,8 @@ export interface components {
              *                 "entry:sky",
              *                 "entry:owner"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -27442,6 +27622,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_pilot"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "The sealed holes, before the plate covers them",
              *               "place": "height",
@@ -27476,6 +27658,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_seal"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -27503,6 +27687,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_upper"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 2,
              *               "photo": "",
              *               "place": "height",
@@ -27531,6 +27717,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_hang"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -27620,6 +27808,7 @@ export interface components {
              *               "count": 1,
              *               "mass_kg": 6.1,
              *               "name": "Keyhole plate with long arm",
+             *               "own_number": "",
              *               "spare": false
              *             }
              *           ],
@@ -27632,6 +27821,7 @@ export interface components {
              *           "rigid_share": 0.75,
              *           "rise_m": 0.5,
              *           "shim": false,
+             *           "side_asked": "",
              *           "store_note": "",
              *           "structure_least_count": 3,
              *           "surfaces": [
@@ -27701,6 +27891,8 @@ export interface components {
              *               "marks": [],
              *               "mate": "",
              *               "needs": [],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -27728,6 +27920,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_look"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -27755,6 +27949,8 @@ export interface components {
              *                 "entry:sky",
              *                 "entry:owner"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 2,
              *               "photo": "",
              *               "place": "height",
@@ -27783,6 +27979,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_bracket"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 2,
              *               "photo": "",
              *               "place": "height",
@@ -27929,18 +28127,21 @@ export interface components {
              *               "count": 2,
              *               "mass_kg": 3.6,
              *               "name": "H bracket",
+             *               "own_number": "",
              *               "spare": false
              *             },
              *             {
              *               "count": 1,
              *               "mass_kg": 8.5,
              *               "name": "Pole",
+             *               "own_number": "",
              *               "spare": false
              *             },
              *             {
              *               "count": 1,
              *               "mass_kg": 1.4,
              *               "name": "Pole adapter",
+             *               "own_number": "",
              *               "spare": false
              *             }
              *           ],
@@ -27953,6 +28154,7 @@ export interface components {
              *           "rigid_share": 0.7,
              *           "rise_m": 1.6,
              *           "shim": false,
+             *           "side_asked": "",
              *           "store_note": "",
              *           "structure_least_count": 2,
              *           "surfaces": [
@@ -28011,6 +28213,8 @@ export interface components {
              *               "marks": [],
              *               "mate": "Taps from inside where the loft is open.",
              *               "needs": [],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -28040,6 +28244,8 @@ export interface components {
              *                 "entry:sky",
              *                 "entry:owner"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -28068,6 +28274,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_pilot"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "The sealed holes, before the plate covers them",
              *               "place": "height",
@@ -28095,6 +28303,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_seal"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -28225,12 +28435,14 @@ export interface components {
              *               "count": 1,
              *               "mass_kg": 6.8,
              *               "name": "Foot with mast",
+             *               "own_number": "",
              *               "spare": false
              *             },
              *             {
              *               "count": 2,
              *               "mass_kg": 1.6,
              *               "name": "Strut",
+             *               "own_number": "",
              *               "spare": false
              *             }
              *           ],
@@ -28243,6 +28455,7 @@ export interface components {
              *           "rigid_share": 0.75,
              *           "rise_m": 1,
              *           "shim": false,
+             *           "side_asked": "",
              *           "store_note": "",
              *           "structure_least_count": 4,
              *           "surfaces": [
@@ -28304,6 +28517,8 @@ export interface components {
              *               "marks": [],
              *               "mate": "",
              *               "needs": [],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "bench",
@@ -28331,6 +28546,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_bench"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 2,
              *               "photo": "",
              *               "place": "height",
@@ -28361,6 +28578,8 @@ export interface components {
              *                 "entry:sky",
              *                 "entry:owner"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -28389,6 +28608,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_some"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -28520,24 +28741,28 @@ export interface components {
              *               "count": 2,
              *               "mass_kg": 3.4,
              *               "name": "Rail",
+             *               "own_number": "",
              *               "spare": false
              *             },
              *             {
              *               "count": 1,
              *               "mass_kg": 2.2,
              *               "name": "Low base",
+             *               "own_number": "",
              *               "spare": false
              *             },
              *             {
              *               "count": 1,
              *               "mass_kg": 3.9,
              *               "name": "High base",
+             *               "own_number": "",
              *               "spare": false
              *             },
              *             {
              *               "count": 6,
              *               "mass_kg": 0.35,
              *               "name": "Rib clamp",
+             *               "own_number": "",
              *               "spare": true
              *             }
              *           ],
@@ -28550,6 +28775,7 @@ export interface components {
              *           "rigid_share": 0.65,
              *           "rise_m": 0.5,
              *           "shim": false,
+             *           "side_asked": "",
              *           "store_note": "Off-cuts of rail serve as cable holders with the clips supplied.",
              *           "structure_least_count": 0,
              *           "surfaces": [
@@ -28604,6 +28830,8 @@ export interface components {
              *               "marks": [],
              *               "mate": "",
              *               "needs": [],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -28633,6 +28861,8 @@ export interface components {
              *                 "entry:sky",
              *                 "entry:owner"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -28729,6 +28959,7 @@ export interface components {
              *               "count": 1,
              *               "mass_kg": 5.9,
              *               "name": "Foot with mast",
+             *               "own_number": "",
              *               "spare": false
              *             }
              *           ],
@@ -28741,6 +28972,7 @@ export interface components {
              *           "rigid_share": 0.65,
              *           "rise_m": 0.8,
              *           "shim": false,
+             *           "side_asked": "",
              *           "store_note": "",
              *           "structure_least_count": 4,
              *           "surfaces": [
@@ -28801,6 +29033,8 @@ export interface components {
              *               "marks": [],
              *               "mate": "",
              *               "needs": [],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -28826,6 +29060,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_deck"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 2,
              *               "photo": "",
              *               "place": "height",
@@ -28856,6 +29092,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_frame"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 2,
              *               "photo": "",
              *               "place": "height",
@@ -28956,18 +29194,21 @@ export interface components {
              *               "count": 1,
              *               "mass_kg": 12.5,
              *               "name": "Frame",
+             *               "own_number": "",
              *               "spare": false
              *             },
              *             {
              *               "count": 1,
              *               "mass_kg": 4.6,
              *               "name": "Mast",
+             *               "own_number": "",
              *               "spare": false
              *             },
              *             {
              *               "count": 1,
              *               "mass_kg": 2,
              *               "name": "Protective mat",
+             *               "own_number": "",
              *               "spare": false
              *             }
              *           ],
@@ -28980,6 +29221,7 @@ export interface components {
              *           "rigid_share": 0.6,
              *           "rise_m": 0.6,
              *           "shim": false,
+             *           "side_asked": "",
              *           "store_note": "",
              *           "structure_least_count": 0,
              *           "surfaces": [
@@ -29068,6 +29310,7 @@ export interface components {
              *           "rigid_share": 0.6,
              *           "rise_m": 0,
              *           "shim": false,
+             *           "side_asked": "",
              *           "store_note": "",
              *           "structure_least_count": 0,
              *           "surfaces": [
@@ -29115,6 +29358,8 @@ export interface components {
              *               "marks": [],
              *               "mate": "Hands up the driver with the nut in it.",
              *               "needs": [],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "bench",
@@ -29133,13 +29378,15 @@ export interface components {
              *               "before_power": false,
              *               "caution": "A vehicle's ladder carries one person: hold on with one hand, park level, brake on.",
              *               "code": "m_upper",
-             *               "detail": "Not tightened: the pole lines it up, not the rails. On the other side of the ladder everything is mirrored.",
+             *               "detail": "Not tightened: the pole lines it up, not the rails, which are neither straight nor parallel.",
              *               "hold_point": false,
              *               "marks": [],
              *               "mate": "",
              *               "needs": [
              *                 "step:m_nut"
              *               ],
+             *               "on_left": "its jaw to the left, the recesses of its nuts facing you; they are driven from the right.",
+             *               "on_right": "turned over by half a turn, its jaw to the right; its nuts are driven from the left.",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -29169,6 +29416,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_upper"
              *               ],
+             *               "on_left": "its lip points to the right, towards the rung’s middle.",
+             *               "on_right": "its lip points to the left, towards the rung’s middle.",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -29196,6 +29445,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_cup"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -29221,6 +29472,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_dry"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -29250,6 +29503,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_tight"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -29339,30 +29594,35 @@ export interface components {
              *               "count": 1,
              *               "mass_kg": 2.1,
              *               "name": "Lower pole",
+             *               "own_number": "",
              *               "spare": false
              *             },
              *             {
              *               "count": 1,
              *               "mass_kg": 1.8,
              *               "name": "Upper pole",
+             *               "own_number": "",
              *               "spare": false
              *             },
              *             {
              *               "count": 1,
              *               "mass_kg": 0.7,
              *               "name": "Upper clamp",
+             *               "own_number": "",
              *               "spare": false
              *             },
              *             {
              *               "count": 1,
              *               "mass_kg": 0.5,
              *               "name": "Foot cup",
+             *               "own_number": "",
              *               "spare": false
              *             },
              *             {
              *               "count": 8,
              *               "mass_kg": 0.02,
              *               "name": "Self-locking nut",
+             *               "own_number": "",
              *               "spare": true
              *             }
              *           ],
@@ -29375,6 +29635,7 @@ export interface components {
              *           "rigid_share": 0.4,
              *           "rise_m": 2.4,
              *           "shim": false,
+             *           "side_asked": "Side of the ladder on which the pole stands, seen by somebody who faces it",
              *           "store_note": "Poles in their bag; the clamps may stay on, the bag keeps both ends.",
              *           "structure_least_count": 0,
              *           "surfaces": [
@@ -29427,6 +29688,8 @@ export interface components {
              *               "marks": [],
              *               "mate": "",
              *               "needs": [],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -29479,6 +29742,7 @@ export interface components {
              *               "count": 1,
              *               "mass_kg": 4.8,
              *               "name": "Tripod",
+             *               "own_number": "",
              *               "spare": false
              *             }
              *           ],
@@ -29491,6 +29755,7 @@ export interface components {
              *           "rigid_share": 0.3,
              *           "rise_m": 0.9,
              *           "shim": false,
+             *           "side_asked": "",
              *           "store_note": "",
              *           "structure_least_count": 0,
              *           "surfaces": [
@@ -29543,6 +29808,8 @@ export interface components {
              *               "marks": [],
              *               "mate": "",
              *               "needs": [],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -29579,6 +29846,8 @@ export interface components {
              *                 "entry:sky",
              *                 "entry:owner"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -29699,6 +29968,7 @@ export interface components {
              *               "count": 1,
              *               "mass_kg": 3.1,
              *               "name": "Short mast with plate",
+             *               "own_number": "",
              *               "spare": false
              *             }
              *           ],
@@ -29711,6 +29981,7 @@ export interface components {
              *           "rigid_share": 0.6,
              *           "rise_m": 0.4,
              *           "shim": false,
+             *           "side_asked": "",
              *           "store_note": "",
              *           "structure_least_count": 4,
              *           "surfaces": [
@@ -29775,6 +30046,8 @@ export interface components {
              *                 "entry:sky",
              *                 "entry:owner"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -29802,6 +30075,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_slab"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 2,
              *               "photo": "",
              *               "place": "ground",
@@ -29918,6 +30193,7 @@ export interface components {
              *               "count": 1,
              *               "mass_kg": 13.2,
              *               "name": "Pedestal",
+             *               "own_number": "",
              *               "spare": false
              *             }
              *           ],
@@ -29930,6 +30206,7 @@ export interface components {
              *           "rigid_share": 0.7,
              *           "rise_m": 0.9,
              *           "shim": false,
+             *           "side_asked": "",
              *           "store_note": "",
              *           "structure_least_count": 4,
              *           "surfaces": [
@@ -29982,6 +30259,8 @@ export interface components {
              *               "marks": [],
              *               "mate": "",
              *               "needs": [],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -30007,6 +30286,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_dead"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -30035,6 +30316,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_off"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -30124,6 +30407,7 @@ export interface components {
              *               "count": 2,
              *               "mass_kg": 0.02,
              *               "name": "Snap pin",
+             *               "own_number": "",
              *               "spare": true
              *             }
              *           ],
@@ -30136,6 +30420,7 @@ export interface components {
              *           "rigid_share": 0.35,
              *           "rise_m": 0,
              *           "shim": true,
+             *           "side_asked": "",
              *           "store_note": "",
              *           "structure_least_count": 0,
              *           "surfaces": [
@@ -30183,6 +30468,8 @@ export interface components {
              *               "marks": [],
              *               "mate": "Taps from inside where the loft is open.",
              *               "needs": [],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -30212,6 +30499,8 @@ export interface components {
              *                 "entry:sky",
              *                 "entry:owner"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -30240,6 +30529,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_pilot"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -30267,6 +30558,8 @@ export interface components {
              *               "needs": [
              *                 "step:m_pads"
              *               ],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -30366,18 +30659,21 @@ export interface components {
              *               "count": 1,
              *               "mass_kg": 2.4,
              *               "name": "Cone",
+             *               "own_number": "",
              *               "spare": false
              *             },
              *             {
              *               "count": 6,
              *               "mass_kg": 0.02,
              *               "name": "Small sealing pad",
+             *               "own_number": "",
              *               "spare": true
              *             },
              *             {
              *               "count": 2,
              *               "mass_kg": 0.1,
              *               "name": "Large sealing pad",
+             *               "own_number": "",
              *               "spare": true
              *             }
              *           ],
@@ -30390,6 +30686,7 @@ export interface components {
              *           "rigid_share": 0.6,
              *           "rise_m": 0.3,
              *           "shim": false,
+             *           "side_asked": "",
              *           "store_note": "",
              *           "structure_least_count": 2,
              *           "surfaces": [
@@ -30444,6 +30741,8 @@ export interface components {
              *               "marks": [],
              *               "mate": "",
              *               "needs": [],
+             *               "on_left": "",
+             *               "on_right": "",
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -30496,6 +30795,7 @@ export interface components {
              *               "count": 1,
              *               "mass_kg": 3.9,
              *               "name": "Stand",
+             *               "own_number": "",
              *               "spare": false
              *             }
              *           ],
@@ -30508,6 +30808,7 @@ export interface components {
              *           "rigid_share": 0.3,
              *           "rise_m": 0.6,
              *           "shim": false,
+             *           "side_asked": "",
              *           "store_note": "Folded in its bag.",
              *           "structure_least_count": 0,
              *           "surfaces": [
@@ -33722,6 +34023,17 @@ export interface components {
              *             "usual_min": 0.04
              *           },
              *           {
+             *             "code": "pointing_end",
+             *             "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *             "late_min": 3,
+             *             "meanwhile": "Hands off the dish; spanners down.",
+             *             "name": "Pointing is ended",
+             *             "sign": "The next page is there",
+             *             "text": "Pressed on the modem’s page once the push left nothing behind; the next page comes by itself.",
+             *             "told_by": "sign",
+             *             "usual_min": 1
+             *           },
+             *           {
              *             "code": "entry",
              *             "if_late": "Go through the causes of the step at which it stands.",
              *             "late_min": 10,
@@ -34616,6 +34928,13 @@ export interface components {
             steps?: components["schemas"]["BuildStep"][];
             /** Tools */
             tools?: string[];
+            /**
+             * Variants
+             * @description Kinds in which the terminal comes
+             */
+            variants?: components["schemas"]["Variant"][];
+            /** Variants Told */
+            variants_told?: components["schemas"]["VariantTold"][];
         };
         /** KitListOutcome */
         KitListOutcome: {
@@ -34637,13 +34956,18 @@ export interface components {
             box_there_count: number;
             /**
              * Complete
-             * @description Whether every line of the box was counted and is there, or of use
+             * @description Whether its kind is told, and every line of the box was counted and is there, or of use
              */
             complete: boolean;
             /** Mass Kg */
             mass_kg: number;
             /** Rows */
             rows: components["schemas"]["KitRow"][];
+            /**
+             * Variants Open
+             * @description Questions of its kind that nobody answered
+             */
+            variants_open?: string[];
         };
         /**
          * KitRow
@@ -34679,6 +35003,12 @@ export interface components {
             mass_kg: number;
             /** Name */
             name: string;
+            /**
+             * Own Number
+             * @description The firm's or its supplier's number for it
+             * @default
+             */
+            own_number: string;
             /**
              * Unit
              * @description As it is counted: pieces, m, ml, cans
@@ -39150,6 +39480,17 @@ export interface components {
              *           "usual_min": 0.04
              *         },
              *         {
+             *           "code": "pointing_end",
+             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "late_min": 3,
+             *           "meanwhile": "Hands off the dish; spanners down.",
+             *           "name": "Pointing is ended",
+             *           "sign": "The next page is there",
+             *           "text": "Pressed on the modem’s page once the push left nothing behind; the next page comes by itself.",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
              *           "code": "entry",
              *           "if_late": "Go through the causes of the step at which it stands.",
              *           "late_min": 10,
@@ -42918,6 +43259,17 @@ export interface components {
              *           "usual_min": 0.04
              *         },
              *         {
+             *           "code": "pointing_end",
+             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "late_min": 3,
+             *           "meanwhile": "Hands off the dish; spanners down.",
+             *           "name": "Pointing is ended",
+             *           "sign": "The next page is there",
+             *           "text": "Pressed on the modem’s page once the push left nothing behind; the next page comes by itself.",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
              *           "code": "entry",
              *           "if_late": "Go through the causes of the step at which it stands.",
              *           "late_min": 10,
@@ -46350,6 +46702,17 @@ export interface components {
              *           "usual_min": 0.04
              *         },
              *         {
+             *           "code": "pointing_end",
+             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "late_min": 3,
+             *           "meanwhile": "Hands off the dish; spanners down.",
+             *           "name": "Pointing is ended",
+             *           "sign": "The next page is there",
+             *           "text": "Pressed on the modem’s page once the push left nothing behind; the next page comes by itself.",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
              *           "code": "entry",
              *           "if_late": "Go through the causes of the step at which it stands.",
              *           "late_min": 10,
@@ -46949,6 +47312,8 @@ export interface components {
             block_count?: number | null;
             /** A block */
             block_kg?: number | null;
+            /** How each bracket sits */
+            bracket_seats?: components["schemas"]["BracketSeat"][];
             /** Between the two brackets */
             bracket_spacing_m?: number | null;
             /** Checks */
@@ -47065,6 +47430,12 @@ export interface components {
              */
             mount_code: string;
             /**
+             * Side
+             * @default
+             * @enum {string}
+             */
+            mount_side: "" | "left" | "right";
+            /**
              * Old or fragile material
              * @default
              * @enum {string}
@@ -47166,6 +47537,8 @@ export interface components {
             block_count?: number | null;
             /** A block */
             block_kg?: number | null;
+            /** How each bracket sits */
+            bracket_seats?: components["schemas"]["BracketSeat"][] | null;
             /** Between the two brackets */
             bracket_spacing_m?: number | null;
             /** Checks */
@@ -47262,6 +47635,8 @@ export interface components {
              * @description Kind of mount of the stores; empty: the planned position's
              */
             mount_code?: string | null;
+            /** Side */
+            mount_side?: ("" | "left" | "right") | null;
             /** Old or fragile material */
             old_material?: ("" | "none" | "suspected" | "cleared") | null;
             /** Works in gusts up to */
@@ -47631,6 +48006,12 @@ export interface components {
              */
             shim: boolean;
             /**
+             * Side Asked
+             * @description What left and right mean where steps differ by side; empty: none do
+             * @default
+             */
+            side_asked: string;
+            /**
              * Store Note
              * @description How it is packed and carried
              * @default
@@ -47705,6 +48086,12 @@ export interface components {
             mass_kg: number;
             /** Name */
             name: string;
+            /**
+             * Own Number
+             * @description The firm's or its supplier's number for it
+             * @default
+             */
+            own_number: string;
             /**
              * Spare
              * @description Worth having with one: it is lost, stripped or perished first
@@ -48584,6 +48971,12 @@ export interface components {
             mass_kg: number;
             /** Name */
             name: string;
+            /**
+             * Own Number
+             * @description The firm's or its supplier's number for it
+             * @default
+             */
+            own_number: string;
         };
         /**
          * PassphraseOut
@@ -52845,6 +53238,17 @@ export interface components {
              *           "usual_min": 0.04
              *         },
              *         {
+             *           "code": "pointing_end",
+             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "late_min": 3,
+             *           "meanwhile": "Hands off the dish; spanners down.",
+             *           "name": "Pointing is ended",
+             *           "sign": "The next page is there",
+             *           "text": "Pressed on the modem’s page once the push left nothing behind; the next page comes by itself.",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
              *           "code": "entry",
              *           "if_late": "Go through the causes of the step at which it stands.",
              *           "late_min": 10,
@@ -55008,6 +55412,55 @@ export interface components {
             text: string;
             /** Weighs */
             weighs?: ("shelter" | "discreet" | "out_of_reach" | "no_path" | "no_machines" | "sky")[];
+        };
+        /**
+         * RehearsalInput
+         * @description The steps of the site in their order, and those that were rehearsed in theirs.
+         */
+        RehearsalInput: {
+            /**
+             * On
+             * @description Kind of mount that it was rehearsed on
+             */
+            on: string;
+            /** Rehearsed */
+            rehearsed: components["schemas"]["BuildStep"][];
+            /** Site */
+            site: components["schemas"]["BuildStep"][];
+        };
+        /** RehearsalOutcome */
+        RehearsalOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["RehearsalResult"];
+        };
+        /**
+         * RehearsalResult
+         * @description Titles of steps, in the order of the site.
+         */
+        RehearsalResult: {
+            /**
+             * Aloft
+             * @description Rehearsed on the ground, done on ladder or roof
+             */
+            aloft: string[];
+            /**
+             * Moved
+             * @description Done before or after others than when it was rehearsed
+             */
+            moved: string[];
+            /** On */
+            on: string;
+            /**
+             * Rehearsed Alone
+             * @description Rehearsed, and not done at the site
+             */
+            rehearsed_alone: string[];
+            /**
+             * Site Alone
+             * @description Not rehearsed
+             */
+            site_alone: string[];
         };
         /**
          * Release
@@ -58191,6 +58644,17 @@ export interface components {
              *           "text": "Longer than it seems: a sweep must be slower.",
              *           "told_by": "clock",
              *           "usual_min": 0.04
+             *         },
+             *         {
+             *           "code": "pointing_end",
+             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "late_min": 3,
+             *           "meanwhile": "Hands off the dish; spanners down.",
+             *           "name": "Pointing is ended",
+             *           "sign": "The next page is there",
+             *           "text": "Pressed on the modem’s page once the push left nothing behind; the next page comes by itself.",
+             *           "told_by": "sign",
+             *           "usual_min": 1
              *         },
              *         {
              *           "code": "entry",
@@ -64935,6 +65399,17 @@ export interface components {
              *           "usual_min": 0.04
              *         },
              *         {
+             *           "code": "pointing_end",
+             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "late_min": 3,
+             *           "meanwhile": "Hands off the dish; spanners down.",
+             *           "name": "Pointing is ended",
+             *           "sign": "The next page is there",
+             *           "text": "Pressed on the modem’s page once the push left nothing behind; the next page comes by itself.",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
              *           "code": "entry",
              *           "if_late": "Go through the causes of the step at which it stands.",
              *           "late_min": 10,
@@ -69100,6 +69575,17 @@ export interface components {
              *           "usual_min": 0.04
              *         },
              *         {
+             *           "code": "pointing_end",
+             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "late_min": 3,
+             *           "meanwhile": "Hands off the dish; spanners down.",
+             *           "name": "Pointing is ended",
+             *           "sign": "The next page is there",
+             *           "text": "Pressed on the modem’s page once the push left nothing behind; the next page comes by itself.",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
              *           "code": "entry",
              *           "if_late": "Go through the causes of the step at which it stands.",
              *           "late_min": 10,
@@ -69963,6 +70449,11 @@ export interface components {
              * @description Of a flat panel: its other side; empty: square
              */
             depth_mm?: number | null;
+            /**
+             * Earth Points
+             * @description Where its maker lets an earth wire be taken, and where not
+             */
+            earth_points?: components["schemas"]["EarthPoint"][];
             elevation_screw: components["schemas"]["Screw"];
             /** Entries */
             entries: components["schemas"]["ModemEntry"][];
@@ -70140,6 +70631,11 @@ export interface components {
              * @default 0
              */
             transmit_w: number;
+            /**
+             * Variants
+             * @description Kinds in which it comes as well, asked when its box is counted
+             */
+            variants?: components["schemas"]["Variant"][];
             /**
              * Wind Force Coefficient
              * @description Maker's figure, else the envelope
@@ -74575,6 +75071,17 @@ export interface components {
              *           "usual_min": 0.04
              *         },
              *         {
+             *           "code": "pointing_end",
+             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "late_min": 3,
+             *           "meanwhile": "Hands off the dish; spanners down.",
+             *           "name": "Pointing is ended",
+             *           "sign": "The next page is there",
+             *           "text": "Pressed on the modem’s page once the push left nothing behind; the next page comes by itself.",
+             *           "told_by": "sign",
+             *           "usual_min": 1
+             *         },
+             *         {
              *           "code": "entry",
              *           "if_late": "Go through the causes of the step at which it stands.",
              *           "late_min": 10,
@@ -74781,6 +75288,49 @@ export interface components {
              * @description Hours of the crew
              */
             work_h: number;
+        };
+        /**
+         * Variant
+         * @description A kind in which the terminal comes as well: asked when the box is counted, with what it needs besides.
+         */
+        Variant: {
+            /** Code */
+            code: string;
+            /**
+             * Note
+             * @description What to mind then
+             * @default
+             */
+            note: string;
+            /**
+             * Parts
+             * @description What it needs besides
+             */
+            parts?: components["schemas"]["Part"][];
+            /**
+             * Question
+             * @description By what it is told, to be answered with yes or no
+             */
+            question: string;
+        };
+        /**
+         * VariantTold
+         * @description Whether the terminal in the box is of that kind.
+         */
+        VariantTold: {
+            /** Kind */
+            code: string;
+            /**
+             * Id
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            /**
+             * Is it
+             * @enum {string}
+             */
+            is_it: "yes" | "no";
         };
         /**
          * ViewInput
@@ -79916,6 +80466,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReadBackOutcome"];
+                };
+            };
+        };
+    };
+    schema_rehearsal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_rehearsal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearsalInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RehearsalOutcome"];
                 };
             };
         };

@@ -32,7 +32,7 @@ afterEach(() => vi.restoreAllMocks())
 function mountedAs(job: ReturnType<typeof goldenJob>, leaf: string): void {
   const holds = leaf === 'concrete' || leaf === 'ballast' ? leaf : leaf === 'checks' ? 'given' : 'brackets'
   const bare = { code: 'k', name: 'K', needs: '', caution: '', holds, reach_m: 0.1, joint_m: 1, holes: [], checks: [] }
-  job.assessment.mount_kind = { ...bare, checks: [{ code: 'play', name: 'Play' }] } as never
+  job.assessment.mount_kind = { ...bare, side_asked: 'Side', checks: [{ code: 'play', name: 'Play' }] } as never
   job.facts.mount = { ...job.facts.mount, base: 'softwood', landform: 'hill', overhang_m: 0.4 }
 }
 
@@ -58,6 +58,7 @@ async function shown(station: Station, leaf: string, name: string): Promise<{ fa
   job.facts.brief.needs = ['cameras']
   job.facts.brief.hazards = ['edge']
   if (station === 'mount') mountedAs(job, leaf)
+  if (job.facts.picks.terminal) job.facts.picks.terminal.variants = [{ code: 'motor', question: 'A motor?' }] as never
   if (station === 'bringup')
     Object.assign(job.facts.bringup, {
       line_plan: 'weights',

@@ -159,6 +159,8 @@ export const LEAVES: Record<Station, Leaf[]> = {
       'mount.bracket_spacing_m',
       'mount.tube_below_m',
       'mount.clamp_height_m',
+      'mount.mount_side',
+      'mount.bracket_seats',
     ),
     leaf(
       'wind',
@@ -268,6 +270,7 @@ export const LEAVES: Record<Station, Leaf[]> = {
       'earth',
       'Earth',
       'cable.earth_path',
+      'cable.earth_point',
       'cable.earth_wire_mm2',
       'cable.earth_wire_length_m',
       'cable.earth_bond_mohm',
@@ -292,11 +295,12 @@ export const LEAVES: Record<Station, Leaf[]> = {
     leaf('own', 'Others', 'cable.extra_runs'),
   ],
   build: [
-    leaf('now', 'Now', 'build.step_marks', 'build.seen_marks', 'build.passes'),
+    leaf('now', 'Now', 'build.step_marks', 'build.seen_marks', 'build.passes', 'build.rehearsed_on'),
     leaf(
       'kit',
       'Kit',
       'build.kit_found',
+      'build.variants_told',
       'build.layers_searched',
       'build.rim_gap_mm',
       'build.damages',

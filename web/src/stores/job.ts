@@ -44,6 +44,8 @@ type WholeList =
   | 'curing'
   | 'checks'
   | 'alterations'
+  | 'bracket_seats'
+  | 'variants_told'
   | 'wall_things'
   | 'tests'
   | 'damages'

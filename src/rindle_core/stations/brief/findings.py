@@ -261,7 +261,7 @@ SPARE_POWER = Kind(
     "the battery that is brought",
     against="what the wanted hours take",
     unit="wh",
-    source="Load times time; house rules `inverter_share` and `battery_share`: a planning aid",
+    source="Load times time, with the firm's shares for inverter and battery: a planning aid",
     at="brief.spare_power_h",
 )
 CUSTOMER = Kind("brief.customer", "whether the customer has a name", at="brief.customer")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from rindle_core.catalogue.build_steps import BuildStep
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.brief.competence import judge_competence, named, stopped_works
@@ -22,11 +23,12 @@ from rindle_core.stations.build.joints import JointsInput, joints
 from rindle_core.stations.build.kit_list import kit_list
 from rindle_core.stations.build.measures import MeasuresInput, measures
 from rindle_core.stations.build.part import BuildPart
+from rindle_core.stations.build.rehearsal import RehearsalInput, RehearsalResult, rehearsal
 from rindle_core.stations.build.rim import RimInput, rim_check
 from rindle_core.stations.build.steps import BuildInput, build
 from rindle_core.stations.build.waits import WaitsInput, waits
 from rindle_core.stations.entries import JobInput
-from rindle_core.stations.mounting import build_steps, joints_of, listed_codes
+from rindle_core.stations.mounting import build_steps, joints_of, listed_codes, rehearsed_steps
 from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
 from rindle_core.stations.stops import stops_of
 
@@ -36,6 +38,14 @@ def _may_climb(job: JobInput) -> list[Finding]:
     if not people:
         return []
     return [judge_competence(COMPETENT, "climb", people, job.picks.words, job.brief.date, level=Level.MIND)]
+
+
+def _rehearsed(job: JobInput, steps: list[BuildStep]) -> Outcome[RehearsalResult] | None:
+    """The steps of the site against those on the mount that it was rehearsed on; None: it was not, or is not known."""
+    kind = next((one for one in job.picks.mounts if one.code == job.build.rehearsed_on), None)
+    if kind is None or not steps:
+        return None
+    return rehearsal(RehearsalInput(site=steps, rehearsed=rehearsed_steps(job, kind), on=kind.name))
 
 
 def assess(context: Context) -> Outcome[BuildPart]:
@@ -74,6 +84,7 @@ def assess(context: Context) -> Outcome[BuildPart]:
         if told.rim_gap_mm is not None and terminal.panel is None
         else None
     )
+    before = _rehearsed(job, steps)
     part = BuildPart(
         build=made.result,
         kit_list=kit.result,
@@ -81,6 +92,7 @@ def assess(context: Context) -> Outcome[BuildPart]:
         waits=waiting.result,
         measures=left.result,
         rim=rim.result if rim else None,
+        rehearsal=before.result if before else None,
         labels_wanted=labels_wanted(terminal),
     )
     findings = [
@@ -88,6 +100,7 @@ def assess(context: Context) -> Outcome[BuildPart]:
         *kit.findings,
         *(rim.findings if rim else []),
         *judge_labels(job, terminal),
+        *(before.findings if before and not all_done else []),
         *held.findings,
         *waiting.findings,
         *left.findings,

@@ -9,7 +9,7 @@ from pydantic import ConfigDict, Field
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Facts, Row
 from rindle_core.stations.build.joints import JointMark
-from rindle_core.stations.build.kit_list import KitFound
+from rindle_core.stations.build.kit_list import KitFound, VariantTold
 from rindle_core.stations.build.measures import Measure
 from rindle_core.stations.build.steps import SeenMark, StepMark, StepPass
 from rindle_core.stations.build.waits import WaitMark
@@ -37,6 +37,9 @@ class BuildFacts(Facts):
     """Kit, steps, marks, joints and waits, what was left for a time, and what was seen to before leaving."""
 
     kit_found: Annotated[list[KitFound], Entry("Found of the kit")] = Field(default_factory=list, max_length=400)
+    variants_told: Annotated[list[VariantTold], Entry("Kind of the terminal")] = Field(
+        default_factory=list, max_length=20
+    )
     layers_searched: Annotated[bool, Entry("Every layer of the packing was lifted")] = False
     rim_gap_mm: Annotated[
         float | None, Entry("Gap where two strings cross", hint="Drawn tight over the rim, a quarter turn apart")
@@ -46,6 +49,9 @@ class BuildFacts(Facts):
         default="", max_length=160
     )
     built_terminal_code: Annotated[str, Entry("Terminal of the job when the first step was marked")] = Field(
+        default="", max_length=40
+    )
+    rehearsed_on: Annotated[str, Entry("Rehearsed on", hint="A mount on the ground, before the visit")] = Field(
         default="", max_length=40
     )
     step_marks: Annotated[list[StepMark], Entry("Steps")] = Field(default_factory=list)

@@ -103,6 +103,12 @@ SERIALS = Kind(
     source="Parts of the terminal in Stores",
     at="brief.kit",
 )
+REHEARSED = Kind(
+    "build.rehearsed",
+    "what was rehearsed on another mount",
+    against="the steps of the site, in their order and place",
+    at="build.rehearsed_on",
+)
 LEFT_OVER = Kind(
     "build.left_over",
     "parts that were left over",
@@ -120,6 +126,6 @@ CLOSING = Kind(
     "build.closing",
     "what is seen to before leaving",
     against="the house's list",
-    source="House words: closing",
+    source="The firm's list before leaving",
     at="build.closing",
 )

@@ -105,6 +105,8 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
     chosen = next((one for one in job.picks.cables if one.code == job.cable.cable_code), None)
     return KitListInput(
         parts=terminal.parts,
+        variants=terminal.variants,
+        variants_told=job.build.variants_told,
         pieces=kind.pieces if kind else [],
         joints=joints_of(job),
         fixing=mount.fixing,

@@ -12,7 +12,7 @@ from rindle_core.catalogue.build_steps import BuildStep
 from rindle_core.catalogue.fixings import Fixing
 from rindle_core.catalogue.house_words import Phrase
 from rindle_core.catalogue.mounts import MountPiece
-from rindle_core.catalogue.parts import Joint, Part
+from rindle_core.catalogue.parts import Joint, Part, Variant
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
@@ -58,10 +58,19 @@ class KitFound(Row):
     by: Annotated[str, Entry("By")] = Field(default="", max_length=120)
 
 
+class VariantTold(Row):
+    """Whether the terminal in the box is of that kind."""
+
+    code: Annotated[str, Entry("Kind")] = Field(min_length=1, max_length=40)
+    is_it: Annotated[Literal["yes", "no"], Entry("Is it", choices={"yes": "yes", "no": "no"})]
+
+
 class KitListInput(Model):
     """What terminal, mount, fixing, cable and steps ask for, and what was found."""
 
     parts: list[Part] = Field(default_factory=list, max_length=60)
+    variants: list[Variant] = Field(default_factory=list, max_length=8, description="Kinds in which the terminal comes")
+    variants_told: list[VariantTold] = Field(default_factory=list, max_length=20)
     pieces: list[MountPiece] = Field(default_factory=list, max_length=60)
     joints: list[Joint] = Field(default_factory=list, max_length=60)
     fixing: Fixing | None = None
@@ -88,6 +97,7 @@ class KitRow(Model):
     amount: float
     unit: str = Field(description="As it is counted: pieces, m, ml, cans")
     cue: str = Field(default="", description="By what it is told from its look-alike, or what to mind")
+    own_number: str = Field(default="", description="The firm's or its supplier's number for it")
     mass_kg: float = Field(default=0.0, description="Of all of them")
     layer_number: int = 0
     found: KitFound | None = None
@@ -99,7 +109,10 @@ class KitListResult(Model):
     rows: list[KitRow]
     box_count: int = Field(description="Lines without which nothing is begun")
     box_there_count: int
-    complete: bool = Field(description="Whether every line of the box was counted and is there, or of use")
+    complete: bool = Field(
+        description="Whether its kind is told, and every line of the box was counted and is there, or of use"
+    )
+    variants_open: list[str] = Field(default_factory=list, description="Questions of its kind that nobody answered")
     mass_kg: float
 
 
@@ -134,15 +147,20 @@ def _fasteners(joints: Iterable[Joint]) -> list[KitRow]:
     ]
 
 
+def _parts(given: KitListInput) -> list[Part]:
+    """Of the terminal, with what the kinds ask for that it is of."""
+    is_it = {one.code for one in given.variants_told if one.is_it == "yes"}
+    return [*given.parts, *(part for kind in given.variants if kind.code in is_it for part in kind.parts)]
+
+
 def _box(given: KitListInput) -> list[KitRow]:
     rows = [
-        _row(
-            "terminal", one.name, one.count, cue=one.cue, mass_kg=one.mass_kg * one.count, layer_number=one.layer_number
-        )
-        for one in sorted(given.parts, key=lambda one: one.layer_number or 99)
-    ]
+        _row("terminal", one.name, one.count, cue=one.cue, mass_kg=one.mass_kg * one.count,
+             layer_number=one.layer_number, own_number=one.own_number)
+        for one in sorted(_parts(given), key=lambda one: one.layer_number or 99)
+    ]  # fmt: skip
     rows += [
-        _row("mount", one.name, one.count, mass_kg=one.mass_kg * one.count,
+        _row("mount", one.name, one.count, mass_kg=one.mass_kg * one.count, own_number=one.own_number,
              cue="worth a spare: it is lost or perished first" if one.spare else "")
         for one in given.pieces
     ]  # fmt: skip
@@ -192,7 +210,8 @@ def _aloft(given: KitListInput) -> list[KitRow]:
 def kit_list(given: KitListInput) -> Outcome[KitListResult]:
     """Counts of bolts by size and length, of washers and nuts by kind and size, are summed over the joints.
 
-    Nothing is called missing before every layer of the packing was searched.
+    Nothing is called missing before every layer of the packing was searched, and nothing whole before it is told of
+    which kind the terminal is: each kind brings parts of its own.
     """
     found = {one.code: one for one in given.found}
     by_code: dict[str, KitRow] = {}
@@ -203,11 +222,14 @@ def kit_list(given: KitListInput) -> Outcome[KitListResult]:
     rows = sorted(by_code.values(), key=lambda one: list(KIT_GROUPS).index(one.group))
     box = [one for one in rows if one.group in BOX]
     there = [one for one in box if _is_there(one)]
+    answered = {one.code for one in given.variants_told}
+    unanswered = [one.question for one in given.variants if one.code not in answered]
     result = KitListResult(
         rows=rows,
         box_count=len(box),
         box_there_count=len(there),
-        complete=bool(box) and len(there) == len(box),
+        complete=bool(box) and len(there) == len(box) and not unanswered,
+        variants_open=unanswered,
         mass_kg=math.fsum(one.mass_kg for one in rows),
     )
     return Outcome(result, [*_judge(box, result, given.layers_searched), *([] if given.begun else _judge_van(rows))])
@@ -242,6 +264,12 @@ def _judge(box: Sequence[KitRow], result: KitListResult, searched: bool) -> list
             KIT.missing(
                 f"Not found yet: {shortened(short)}",
                 "Lift every layer of the packing and look under the moulded trays, then tick that you did.",
+            )
+        ]
+    if result.variants_open:
+        return [
+            KIT.missing(
+                f"Not told: {shortened(result.variants_open)}", "Look at the terminal and its label (Build, Kit)."
             )
         ]
     if not result.complete:
@@ -291,6 +319,7 @@ __all__ = [
     "KitListInput",
     "KitListResult",
     "KitRow",
+    "VariantTold",
     "kit_list",
     "loaded",
 ]

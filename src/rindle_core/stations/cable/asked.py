@@ -92,6 +92,8 @@ def asked_earth(job: JobInput) -> Outcome[EarthResult]:
         EarthInput(
             path=job.picks.words.earth_path,
             done=told.earth_path,
+            points=job.picks.terminal.earth_points if job.picks.terminal else [],
+            point=told.earth_point,
             wire_mm2=told.earth_wire_mm2,
             wire_length_m=told.earth_wire_length_m,
             bond_mohm=told.earth_bond_mohm,

@@ -6,13 +6,22 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from rindle_core.catalogue.earth_points import EarthPoint
 from rindle_core.catalogue.house_words import Phrase
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.stations.cable.findings import EARTH, EARTH_BOND, EARTH_BUILDING, EARTH_GROUND, EARTH_ORDER, EARTH_WIRE
+from rindle_core.stations.cable.findings import (
+    EARTH,
+    EARTH_BOND,
+    EARTH_BUILDING,
+    EARTH_GROUND,
+    EARTH_ORDER,
+    EARTH_POINT,
+    EARTH_WIRE,
+)
 from rindle_core.stations.lists import shortened
 
 Building = Literal["", "done", "not_possible"]
@@ -33,6 +42,8 @@ class EarthInput(Model):
     ground_ohm: float | None = Field(default=None, ge=0, le=100_000)
     building: Building = ""
     why_not: str = Field(default="", max_length=300)
+    points: list[EarthPoint] = Field(default_factory=list, max_length=12, description="Of the terminal, by its maker")
+    point: str = Field(default="", max_length=80, description="Where the wire is taken, by name; empty: not told")
     powered: bool = Field(default=False, description="Whether the terminal is switched on already")
     rules: HouseRules = DEFAULT_RULES
 
@@ -85,6 +96,7 @@ def _judge(given: EarthInput, result: EarthResult) -> list[Finding]:
                 "Make it before power: bare metal, toothed washer; licensed people where the code says so.",
             )
         )
+    found += _judge_point(given)
     if given.wire_mm2 is None:
         found.append(EARTH_WIRE.missing("The earth wire’s size is not told", "Read it off the wire or its drum."))
     else:
@@ -144,6 +156,30 @@ def _judge(given: EarthInput, result: EarthResult) -> list[Finding]:
             )
         )
     return found
+
+
+def _judge_point(given: EarthInput) -> list[Finding]:
+    """A wire under a clamp that turns, or on paint, is no earth whatever it is called."""
+    if not given.points:
+        return []
+    allowed = [one.name.lower() for one in given.points if one.allowed]
+    point = next((one for one in given.points if one.name == given.point), None)
+    if point is None:
+        return [
+            EARTH_POINT.missing(
+                "Where the earth wire is taken is not told", f"Its maker lets it be taken: {shortened(allowed)}."
+            )
+        ]
+    if point.allowed:
+        return [EARTH_POINT(Level.CLEAR, f"The earth is taken at: {point.name.lower()}", "Its maker lets it be there.")]
+    return [
+        EARTH_POINT(
+            Level.HOLD,
+            f"The earth may not be taken at: {point.name.lower()}",
+            point.note or "Its maker does not let it be there.",
+            clears_by=f"Take it to: {shortened(allowed)}." if allowed else "Ask its maker where it may be taken.",
+        )
+    ]
 
 
 __all__ = ["BUILDING", "Building", "BuildingFact", "EarthInput", "EarthResult", "EarthStep", "earth"]

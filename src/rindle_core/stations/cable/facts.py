@@ -106,6 +106,7 @@ class CableFacts(Facts):
     earth_path: Annotated[list[str], Entry("Way to earth", words="earth_path")] = Field(
         default_factory=list, max_length=40
     )
+    earth_point: Annotated[str, Entry("Earth wire taken at")] = Field(default="", max_length=80)
     earth_wire_mm2: Annotated[float | None, Entry("Earth wire")] = Field(default=None, gt=0, le=300)
     earth_wire_length_m: Annotated[float | None, Entry("Its length")] = Field(default=None, ge=0, le=500)
     earth_bond_mohm: Annotated[float | None, Entry("Bond, transceiver to main earth")] = Field(

@@ -118,14 +118,14 @@ ENTRY_DONE = Kind(
     "cable.entry_done",
     "what is seen to at the entry",
     against="all of the house's list",
-    source="The house's words: entry_steps",
+    source="The firm's list for the entry",
     at="cable.entry_steps",
 )
 END_LOOKED = Kind(
     "cable.end_looked",
     "what is looked at on every end that is made",
     against="all of the house's list",
-    source="The house's words: end_checks",
+    source="The firm's list for ends",
     at="cable.end_checks",
 )
 SUPPLIED = Kind(
@@ -203,7 +203,7 @@ EARTH = Kind(
     "cable.earth",
     "the way to earth, piece by piece",
     against="all of the house's list",
-    source="The house's words: earth_path; local codes prevail",
+    source="The firm's list for the earth; local codes prevail",
     at="cable.earth_path",
 )
 EARTH_ORDER = Kind(
@@ -236,6 +236,13 @@ EARTH_GROUND = Kind(
     unit="ohm",
     source="House rule; the local electrical code prevails",
     at="cable.earth_ground_ohm",
+)
+EARTH_POINT = Kind(
+    "cable.earth_point",
+    "where the earth wire is taken",
+    against="the places that its maker allows",
+    source="The terminal's sheet",
+    at="cable.earth_point",
 )
 EARTH_BUILDING = Kind(
     "cable.earth_building",

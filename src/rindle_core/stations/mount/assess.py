@@ -36,6 +36,7 @@ from rindle_core.stations.mount.mast import MountResult
 from rindle_core.stations.mount.mount_choice import MountOption, mount_choice
 from rindle_core.stations.mount.part import MountPart
 from rindle_core.stations.mount.position_mount import choice_of
+from rindle_core.stations.mount.seats import judge_seats
 from rindle_core.stations.mount.site_wind import SiteWindResult
 from rindle_core.stations.mount.tightening import TighteningInput, tightening
 from rindle_core.stations.mounting import mount_kind, mount_surface
@@ -92,6 +93,9 @@ def _of_kind(job: JobInput, terminal: Terminal, kind: MountKind) -> list[Finding
     """What is judged of a kind without the mast's figures."""
     found = [*judge_tube(job, kind), *judge_old(job, kind), *judge_signs(job, kind)]
     found += judge_surroundings(job, terminal, kind)
+    found += judge_seats(
+        kind, job.mount.mount_side, job.mount.bracket_seats, job.mount.bracket_spacing_m, job.picks.rules
+    )
     if kind.holds == "given":
         found.append(judge_reuse(job))
     return [*found, *judge_checks(kind, job.mount.checks, terminal.beamwidth_deg())]

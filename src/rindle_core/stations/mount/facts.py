@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 from pydantic import Field, NaiveDatetime
 
 from rindle_core.catalogue.fixings import BASES, Base
+from rindle_core.catalogue.mounts import SIDES, Side
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Facts
 from rindle_core.science.drag import Landform
@@ -17,6 +18,7 @@ from rindle_core.stations.mount.curing import CuringSpell
 from rindle_core.stations.mount.fit import COATINGS, Coating
 from rindle_core.stations.mount.fixings import HoleFact
 from rindle_core.stations.mount.footing import SOIL_CHOICES, PlumbReading, SoilCode
+from rindle_core.stations.mount.seats import BracketSeat
 
 SiteExposure = Literal["", "B", "C", "D"]
 OldMaterial = Literal["", "none", "suspected", "cleared"]
@@ -41,6 +43,10 @@ class MountFacts(Facts):
     height_above_ground_m: Annotated[float | None, Entry("Centre above ground")] = Field(default=None, ge=0, le=300)
     bracket_spacing_m: Annotated[float | None, Entry("Between the two brackets")] = Field(default=None, gt=0, le=20)
     tube_below_m: Annotated[float | None, Entry("Tube below the upper bracket")] = Field(default=None, ge=0, le=30)
+    mount_side: Annotated[Side, Entry("Side", choices=SIDES)] = ""
+    bracket_seats: Annotated[list[BracketSeat], Entry("How each bracket sits")] = Field(
+        default_factory=list, max_length=12
+    )
     clamp_height_m: Annotated[float | None, Entry("Upper clamp above the pole’s foot")] = Field(
         default=None, ge=0, le=20
     )

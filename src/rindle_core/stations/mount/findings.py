@@ -113,7 +113,7 @@ GUST = Kind(
     "mount.gust",
     "whose gust is reckoned with",
     unit="mps",
-    source="Local code; else house rule `design_gust_mps`",
+    source="Local code; else the firm's gust",
     at="mount.design_gust_mps",
 )
 LANDFORM = Kind("mount.landform", "figures of the hill", source="ASCE 7-16, figure 26.8-1", at="mount.hill_height_m")
@@ -156,6 +156,15 @@ JOINT = Kind(
     unit="m",
     source="The joint bears no bending",
     at="mount.clamp_height_m",
+)
+SIDE = Kind("mount.side", "side that it goes on", against="one, where the steps differ by side", at="mount.mount_side")
+SEATS = Kind(
+    "mount.seats",
+    "lean that the brackets would give the pole",
+    against="house rule `plumb_deg`",
+    unit="deg",
+    source="How far they are off one plumb line over their distance, as an angle",
+    at="mount.bracket_seats",
 )
 FIXING = Kind(
     "mount.fixing",
@@ -272,7 +281,7 @@ POUR = Kind(
     "what is seen to at the pour",
     against="all of the house's list",
     unit="count",
-    source="The house's words: pour_checks",
+    source="The firm's list for the pour",
     at="mount.pour_checks",
 )
 CURING = Kind(
@@ -296,7 +305,7 @@ BALLAST = Kind(
     "mass of the blocks",
     against="what tipping, sliding and lifting ask for",
     unit="kg",
-    source="Equilibrium, with house rule `ballast_factor`",
+    source="Equilibrium, with the firm's safety factor for ballast",
     at="mount.block_count",
 )
 FRICTION = Kind(
@@ -381,6 +390,6 @@ REUSED = Kind(
     "what an old mount is asked",
     against="all of the house's list",
     unit="count",
-    source="The house's words: reuse_checks",
+    source="The firm's list for old mounts",
     at="mount.reuse_checks",
 )

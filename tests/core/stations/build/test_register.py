@@ -7,11 +7,11 @@ import numpy as np
 import pytest
 
 from rindle_core.catalogue.build_steps import BuildStep
-from rindle_core.catalogue.parts import Joint
+from rindle_core.catalogue.parts import Joint, Part, Variant
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
 from rindle_core.stations.build.joints import DoneStep, JointMark, JointsInput, bolt_stack, joints, turn_order
-from rindle_core.stations.build.kit_list import KitListInput, kit_list
+from rindle_core.stations.build.kit_list import KitListInput, VariantTold, kit_list
 from rindle_core.stations.build.measures import MeasuresInput, measures
 from rindle_core.stations.build.rim import RimInput, rim_check
 from rindle_core.stations.build.waits import WaitMark, WaitsInput, waits
@@ -233,3 +233,35 @@ def test_what_is_in_the_hand_above_ground_is_on_a_lanyard_and_its_small_parts_ha
     assert not any("M6" in name for name in told)  # that is done on the ground
     assert aloft(spares_aloft_percent=0)[nut][0] == 1
     assert aloft(spares_aloft_percent=50)[nut][0] == 6
+
+
+MOTOR = Variant(code="motor", question="Does a motor turn it?", parts=[Part(name="Motor lead", mass_kg=0.9)])
+
+
+def box(*told, **found):
+    lines = [{"code": code, "state": "there", "found_count": count} for code, count in found.items()]
+    return kit_list(
+        KitListInput(
+            parts=[Part(name="Reflector", own_number="BB-0101")],
+            variants=[MOTOR],
+            variants_told=[VariantTold(code="motor", is_it=one) for one in told],
+            found=[{**one, "code": one["code"].replace("__", ".")} for one in lines],
+        )
+    )
+
+
+def test_the_box_is_whole_only_when_it_is_told_of_which_kind_it_is_and_the_kinds_parts_are_there():
+    asked = box(terminal__reflector=1)
+    assert not asked.result.complete
+    assert levels(asked)["build.kit"] == "unknown"
+    assert asked.result.variants_open == ["Does a motor turn it?"]
+    assert box("no", terminal__reflector=1).result.complete
+    driven = box("yes", terminal__reflector=1)
+    assert not driven.result.complete
+    assert [one.name for one in driven.result.rows if one.group == "terminal"] == ["Reflector", "Motor lead"]
+    assert driven.result.mass_kg == pytest.approx(0.9)
+    assert box("yes", terminal__reflector=1, terminal__motor_lead=1).result.complete
+
+
+def test_a_line_of_the_bill_has_the_firms_own_number():
+    assert [one.own_number for one in box("no").result.rows if one.group == "terminal"] == ["BB-0101"]

@@ -6,6 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from rindle_core.catalogue.earth_points import EarthPoint
 from rindle_core.catalogue.house_words import DEFAULT_WORDS
 from rindle_core.catalogue.models import CoaxCable
 from rindle_core.job import JobInput, assess
@@ -235,6 +236,15 @@ def test_where_the_injector_sits_is_judged():
 def test_the_firms_own_rules_count():
     assert hole(rules=HouseRules(hole_fall_percent=10)).result.drop_mm == pytest.approx(30)
     assert earthed(wire_mm2=10, rules=HouseRules(earth_wire_mm2=6))["cable.earth_wire"] == "clear"
+
+
+def test_the_earth_is_taken_where_its_maker_lets_it_be_taken():
+    points = [EarthPoint(name="Lug", allowed=True), EarthPoint(name="Clamp", allowed=False, note="It turns.")]
+    assert "cable.earth_point" not in earthed(point="Lug")  # a terminal that says nothing of it
+    assert earthed(points=points)["cable.earth_point"] == "unknown"
+    assert earthed(points=points, point="Lug")["cable.earth_point"] == "clear"
+    assert earthed(points=points, point="Clamp")["cable.earth_point"] == "hold"
+    assert earthed(points=points, point="of another terminal")["cable.earth_point"] == "unknown"
 
 
 def test_what_turns_has_its_slack_tried_and_a_panel_that_asks_for_no_earth_says_so():

@@ -46,6 +46,7 @@ const amount = (one: Schemas['KitRow']) =>
         <b class="amount">{{ amount(one) }}</b>
         <span
           ><b>{{ one.name }}</b
+          ><small v-if="one.own_number" class="own"> {{ one.own_number }}</small
           ><small v-if="one.layer_number" class="quiet"> · layer {{ one.layer_number }}</small
           ><br v-if="one.cue" /><span class="quiet small">{{ one.cue }}</span></span
         >
@@ -67,6 +68,9 @@ const amount = (one: Schemas['KitRow']) =>
 </template>
 
 <style scoped>
+section {
+  container-type: inline-size;
+}
 header {
   display: flex;
   justify-content: space-between;
@@ -100,6 +104,9 @@ li.damaged {
   text-align: right;
   font-variant-numeric: tabular-nums;
 }
+.own {
+  font-family: var(--mono, monospace);
+}
 .chips {
   display: flex;
   gap: 4px;
@@ -121,7 +128,7 @@ button[aria-pressed='true'] {
   outline-offset: -2px;
   font-weight: 600;
 }
-@media (max-width: 700px) {
+@container (max-width: 560px) {
   li {
     grid-template-columns: 52px minmax(0, 1fr);
   }

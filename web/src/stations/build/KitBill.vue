@@ -6,6 +6,7 @@ import type { Schemas } from '@/api/client'
 import Fact from '@/fields/Fact.vue'
 import { formatQuantity } from '@/lib/quantity'
 import BillRows from '@/stations/build/BillRows.vue'
+import KindAsked from '@/stations/build/KindAsked.vue'
 import { BOX, KIT_GROUPS } from '@/stations/build/groups'
 import { toldOf } from '@/stations/build/rows'
 import { useBuild } from '@/stations/build/useBuild'
@@ -39,6 +40,7 @@ const all = (rows: Schemas['KitRow'][]) =>
       Count before the first step. Bolts by their length: a long one for a short one strips a thread or dents the
       reflector. A part that is not there is looked for under every layer of the packing first.
     </p>
+    <kind-asked />
     <div class="fields"><fact at="build.layers_searched" /></div>
     <bill-rows v-for="one in groups" :key="one.code" :name="one.name" :rows="one.rows" :states="true" />
   </div>

@@ -7,6 +7,7 @@ import { useAsked } from '@/api/cache'
 import client, { unwrap } from '@/api/client'
 import DrawingView from '@/drawings/DrawingView.vue'
 import LeavePart from '@/stations/build/LeavePart.vue'
+import RehearsalPart from '@/stations/build/RehearsalPart.vue'
 import StepCard from '@/stations/build/StepCard.vue'
 import { useBuild } from '@/stations/build/useBuild'
 
@@ -122,6 +123,7 @@ defineExpose({
     >
   </p>
   <drawing-view name="parts" />
+  <rehearsal-part />
 </template>
 
 <style scoped>

@@ -6,6 +6,10 @@ import Fact from '@/fields/Fact.vue'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
+/** Where its maker lets the wire be taken, and where not: that is said of it once it is chosen. */
+const points = computed(() =>
+  (store.job!.facts.picks.terminal?.earth_points ?? []).map((one) => ({ label: one.name, value: one.name })),
+)
 const told = computed(() => store.job!.facts.cable)
 </script>
 
@@ -13,6 +17,7 @@ const told = computed(() => store.job!.facts.cable)
   <drawing-view name="earth" />
   <fact at="cable.earth_path" with-text="text" whole />
   <div class="fields">
+    <fact v-if="points.length" at="cable.earth_point" :options="points" />
     <fact at="cable.earth_wire_mm2" />
     <fact at="cable.earth_wire_length_m" />
     <fact at="cable.earth_bond_mohm" />

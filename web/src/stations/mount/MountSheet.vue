@@ -12,6 +12,7 @@ import ConcretePart from '@/stations/mount/ConcretePart.vue'
 import HoldPart from '@/stations/mount/HoldPart.vue'
 import KindChooser from '@/stations/mount/KindChooser.vue'
 import LiftPart from '@/stations/mount/LiftPart.vue'
+import SeatsPart from '@/stations/mount/SeatsPart.vue'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -33,6 +34,8 @@ const span = computed(() =>
     ? `Clamp takes ${show(terminal.value.mast.least_mm, 'mm')} to ${show(terminal.value.mast.most_mm, 'mm')}`
     : '',
 )
+/** A pole in brackets or clamps of its own: they line up by it. */
+const seated = computed(() => holds.value === 'brackets' || holds.value === 'clamps')
 const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind.value?.reach_m ?? 0) > 0)
 </script>
 
@@ -51,12 +54,11 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
       <fact at="mount.mast_free_length_m" />
       <fact at="mount.height_above_ground_m" />
       <fact v-if="wall" at="mount.reach_m" />
-      <template v-if="holds === 'brackets'">
-        <fact at="mount.bracket_spacing_m" />
-        <fact at="mount.tube_below_m" />
-      </template>
+      <fact v-if="seated" at="mount.bracket_spacing_m" />
+      <fact v-if="holds === 'brackets'" at="mount.tube_below_m" />
       <fact v-if="kind?.joint_m" at="mount.clamp_height_m" />
     </div>
+    <seats-part v-if="seated" />
     <plan-here name="side" />
     <p v-if="!terminal" class="quiet">Choose a terminal at Brief: its clamp window, mass and area are judged here.</p>
   </leaf-part>

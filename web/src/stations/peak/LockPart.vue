@@ -7,6 +7,7 @@ import HeldInput from '@/fields/HeldInput.vue'
 import { formatQuantity } from '@/lib/quantity'
 import { rowId } from '@/stores/job'
 import LiveFigures from '@/stations/peak/LiveFigures.vue'
+import WaitHere from '@/stations/WaitHere.vue'
 import { useLive, usePeak } from '@/stations/peak/usePeak'
 
 const { store, job, told, joints, usable, busy, during } = usePeak()
@@ -14,6 +15,8 @@ useLive()
 const db = (value: number) => formatQuantity(value, 'db', 'metric')
 const hold = computed(() => job.value.facts.picks.rules?.hold_db ?? 0)
 const where = computed(() => job.value.facts.picks.terminal?.push_where ?? '')
+/** Where the modem's page guides the pointing, it is told there that it has ended. */
+const onPage = computed(() => (job.value.facts.picks.terminal?.guides ?? []).some((one) => one.kind === 'page'))
 const nuts = computed(() => joints.value.filter((one) => one.lock_number != null))
 const after = (key: string) => (told.value.lock_steps ?? []).find((one) => one.joint === key)?.level_db ?? null
 async function kept(key: string, level: number | null): Promise<boolean> {
@@ -147,6 +150,7 @@ const off = computed(() => {
       </p>
     </div>
   </div>
+  <wait-here v-if="onPage && told.lock_after_db != null" code="pointing_end" />
   <div class="fields wide">
     <fact v-if="job.facts.aim.spare_satellites?.length" at="peak.retest_db" />
     <fact at="peak.witness_text" />
