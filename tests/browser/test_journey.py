@@ -225,6 +225,7 @@ def cable(page):
         pick(page.locator("tr.entry-row").first.locator(".n-base-selection").nth(column), word)
     turn_to(page, "Earth")
     page.get_by_role("button", name="All of these").click()
+    choose(page, "Earth wire taken at", "Earth lug of the transceiver")
     fill(page, "Earth wire", "16")
     fill(page, "Bond, transceiver to main earth", "45")
     chip(page, "Building’s main earth", "bonded to it")
