@@ -54,6 +54,7 @@ const slack = (one: Schemas['DiaryRow']) =>
         <i
           v-if="light"
           class="light"
+          :class="{ rises: light.from_h > from, sets: light.to_h < to }"
           :style="{ left: `${place(light.from_h)}%`, width: `${place(light.to_h) - place(light.from_h)}%` }"
         />
         <span v-for="hour in hours" :key="hour" :style="{ left: `${place(hour)}%` }">{{ hour }}</span>
@@ -121,7 +122,20 @@ header {
   top: 0;
   bottom: 0;
   background: var(--sheet);
-  border-inline: 2px solid var(--ochre);
+  border-inline: 0 solid var(--ochre);
+}
+/* Where it is light before the scale begins or after it ends there is no edge to be drawn. */
+.light.rises {
+  border-left-width: 2px;
+}
+.light.sets {
+  border-right-width: 2px;
+}
+.scale span:first-of-type {
+  transform: none;
+}
+.scale span:last-of-type {
+  transform: translateX(-100%);
 }
 ol {
   list-style: none;

@@ -208,6 +208,15 @@ const moment = (time: string | null | undefined) => (time ? `${dayName(time.slic
         </tbody>
       </table>
     </div>
+    <section v-if="conflicts.length">
+      <h2>Conflicts</h2>
+      <ul class="conflicts" aria-label="Conflicts">
+        <li v-for="one in conflicts" :key="one.job + one.what">
+          <router-link :to="`/jobs/${one.job}/brief/days`">{{ titleOf(one.job) }}</router-link> {{ one.what }}:
+          <span class="quiet">{{ one.why }}</span>
+        </li>
+      </ul>
+    </section>
     <section v-if="view?.later?.length" class="later">
       <h2>To be looked at again</h2>
       <ul aria-label="To be looked at again">
@@ -219,12 +228,6 @@ const moment = (time: string | null | undefined) => (time ? `${dayName(time.slic
         </li>
       </ul>
     </section>
-    <ul v-if="conflicts.length" class="conflicts" aria-label="Conflicts">
-      <li v-for="one in conflicts" :key="one.job + one.what">
-        <router-link :to="`/jobs/${one.job}/brief/days`">{{ titleOf(one.job) }}</router-link> {{ one.what }}:
-        <span class="quiet">{{ one.why }}</span>
-      </li>
-    </ul>
     <diary-day
       v-if="view"
       :view="view"
@@ -337,11 +340,12 @@ thead button {
 }
 .tried p,
 .tried ul,
-.later ul {
+.later ul,
+.conflicts {
   margin: 4px 0;
   padding-left: 20px;
 }
-.conflicts {
-  margin: 0;
+.bar :deep(.pick-file) {
+  align-self: center;
 }
 </style>

@@ -116,7 +116,9 @@ const faultOf = (at: string) =>
                     `${one.name} may ${one.may_manage ? 'no longer ' : ''}change people.`,
                   )
                 "
-                >{{ one.may_manage ? 'Take the right to change people' : 'Give the right to change people' }}</n-button
+                >{{
+                  one.may_manage ? 'Take away the right to change people' : 'Give the right to change people'
+                }}</n-button
               >
               <n-button
                 v-if="one.stopped"

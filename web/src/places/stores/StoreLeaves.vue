@@ -26,6 +26,16 @@ const emit = defineEmits<{ turn: [string] }>()
   gap: 0 4px;
   border-bottom: 1px solid var(--rule);
 }
+/* On a telephone all of a terminal's leaves would fill the screen. */
+@media (max-width: 700px) {
+  .leaves {
+    flex-wrap: nowrap;
+    overflow-x: auto;
+  }
+  button {
+    white-space: nowrap;
+  }
+}
 button {
   min-height: 44px;
   padding: 0 10px;
