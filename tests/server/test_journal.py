@@ -37,7 +37,7 @@ def test_a_change_tells_who_what_and_what_was_there_before(crew):
     job = change(crew, JOB, mast_wall_mm=3.3, seen=head).json()
     assert job["head"] == head + 1
     newest = crew.get(f"/api/jobs/{JOB}/changes").json()[0]
-    assert (newest["seq"], newest["by"], newest["words"]) == (head + 1, "naledi", "Wall thickness")
+    assert (newest["seq"], newest["by"], newest["words"]) == (head + 1, "Naledi Mokoena-Hart", "Wall thickness")
     path = "mount.mast_wall_mm"
     assert newest["ops"] == [{"path": path, "at": path, "label": "Wall thickness", "before": before, "after": 3.3}]
 

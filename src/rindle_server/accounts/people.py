@@ -4,6 +4,8 @@ records and histories name them: who leaves is stopped.
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+
 from django.contrib.auth import get_user_model
 from django.contrib.auth.models import User
 from django.contrib.auth.password_validation import validate_password
@@ -22,6 +24,13 @@ def everyone() -> list[User]:
 def name_of(user: User) -> str:
     """As the screens, the histories and the records call them."""
     return user.get_full_name() or user.username
+
+
+def names_of(accounts: Iterable[str]) -> dict[str, str]:
+    """Names by account; one that is not of this firm (of a bundle) keeps its own."""
+    wanted = set(accounts)
+    found = get_user_model().objects.filter(username__in=wanted)
+    return {one: one for one in wanted} | {one.username: name_of(one) for one in found}
 
 
 def manages(user: User) -> bool:

@@ -12,6 +12,7 @@ from rindle_core.kernel.journal import Op
 from rindle_core.stations.change_words import named
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.secrets import masked_change
+from rindle_server.accounts.people import names_of
 from rindle_server.jobs import journal
 from rindle_server.jobs.facts import facts_of
 from rindle_server.jobs.models import Change, Job
@@ -32,7 +33,7 @@ class ChangeOut(Schema):
 
     seq: int
     at: dt.datetime
-    by: str
+    by: str = Field(description="By name; empty: the program itself")
     device: str
     words: str
     ops: list[ChangedOut]
@@ -48,7 +49,8 @@ def _changed(facts: JobInput, modem_words: dict[str, str], op: Op) -> ChangedOut
 
 def changes_of(job: Job, since: int, most: int) -> list[ChangeOut]:
     """The newest changes after the one numbered `since`, newest first, at most so many."""
-    rows = Change.objects.filter(job=job, seq__gt=since).select_related("undoes", "undone_by")
+    rows = Change.objects.filter(job=job, seq__gt=since).select_related("undoes", "undone_by").order_by("-seq")[:most]
+    people = names_of(row.by for row in rows)
     facts = facts_of(job)
     terminal = facts.picks.terminal
     modem_words = {one.code: one.label for one in (terminal.entries if terminal else [])}
@@ -56,14 +58,14 @@ def changes_of(job: Job, since: int, most: int) -> list[ChangeOut]:
         ChangeOut(
             seq=row.seq,
             at=row.at,
-            by=row.by,
+            by=people[row.by],
             device=row.device,
             words=journal.words_of(row),
             ops=[_changed(facts, modem_words, op) for op in journal.ops_of(row)],
             undoes_seq=row.undoes.seq if row.undoes else None,
             taken_back=hasattr(row, "undone_by"),
         )
-        for row in rows.order_by("-seq")[:most]
+        for row in rows
     ]
 
 

@@ -21,6 +21,7 @@ from rindle_core.science.site_clock import told_at
 from rindle_core.stations.fold import StationView
 from rindle_core.stations.names import NAMES
 from rindle_server import contents
+from rindle_server.accounts.people import names_of
 from rindle_server.drawings import Drawing, for_print, job_drawings
 from rindle_server.drawings.svg import strokes_svg, tokens
 from rindle_server.errors import Conflict
@@ -121,8 +122,10 @@ def _station(
 def _trail(job: Job, zone: str) -> list[tuple[str, str, str, str]]:
     """Who changed what and when, oldest first."""
     rows = job.changes.order_by("-seq")[:_MOST_TRAIL] if job.pk else []
+    people = names_of(row.by for row in rows)
     return [
-        (told_at(row.at, zone), row.by or "the program", row.device[:12], words_of(row)) for row in reversed(list(rows))
+        (told_at(row.at, zone), people[row.by] or "the program", row.device[:12], words_of(row))
+        for row in reversed(list(rows))
     ]
 
 

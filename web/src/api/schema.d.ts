@@ -11639,7 +11639,7 @@ export interface components {
              *         },
              *         {
              *           "code": "pointing_end",
-             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "if_late": "Load its page anew. If it comes back to pointing it has lost the signal: look at the lock, then end it once more.",
              *           "late_min": 3,
              *           "meanwhile": "Hands off the dish; spanners down.",
              *           "name": "Pointing is ended",
@@ -13427,7 +13427,10 @@ export interface components {
              * Format: date-time
              */
             at: string;
-            /** By */
+            /**
+             * By
+             * @description By name; empty: the program itself
+             */
             by: string;
             /** Device */
             device: string;
@@ -16934,7 +16937,7 @@ export interface components {
              *         },
              *         {
              *           "code": "pointing_end",
-             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "if_late": "Load its page anew. If it comes back to pointing it has lost the signal: look at the lock, then end it once more.",
              *           "late_min": 3,
              *           "meanwhile": "Hands off the dish; spanners down.",
              *           "name": "Pointing is ended",
@@ -23511,7 +23514,7 @@ export interface components {
              *         },
              *         {
              *           "code": "pointing_end",
-             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "if_late": "Load its page anew. If it comes back to pointing it has lost the signal: look at the lock, then end it once more.",
              *           "late_min": 3,
              *           "meanwhile": "Hands off the dish; spanners down.",
              *           "name": "Pointing is ended",
@@ -34024,7 +34027,7 @@ export interface components {
              *           },
              *           {
              *             "code": "pointing_end",
-             *             "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *             "if_late": "Load its page anew. If it comes back to pointing it has lost the signal: look at the lock, then end it once more.",
              *             "late_min": 3,
              *             "meanwhile": "Hands off the dish; spanners down.",
              *             "name": "Pointing is ended",
@@ -39481,7 +39484,7 @@ export interface components {
              *         },
              *         {
              *           "code": "pointing_end",
-             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "if_late": "Load its page anew. If it comes back to pointing it has lost the signal: look at the lock, then end it once more.",
              *           "late_min": 3,
              *           "meanwhile": "Hands off the dish; spanners down.",
              *           "name": "Pointing is ended",
@@ -43260,7 +43263,7 @@ export interface components {
              *         },
              *         {
              *           "code": "pointing_end",
-             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "if_late": "Load its page anew. If it comes back to pointing it has lost the signal: look at the lock, then end it once more.",
              *           "late_min": 3,
              *           "meanwhile": "Hands off the dish; spanners down.",
              *           "name": "Pointing is ended",
@@ -46703,7 +46706,7 @@ export interface components {
              *         },
              *         {
              *           "code": "pointing_end",
-             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "if_late": "Load its page anew. If it comes back to pointing it has lost the signal: look at the lock, then end it once more.",
              *           "late_min": 3,
              *           "meanwhile": "Hands off the dish; spanners down.",
              *           "name": "Pointing is ended",
@@ -53239,7 +53242,7 @@ export interface components {
              *         },
              *         {
              *           "code": "pointing_end",
-             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "if_late": "Load its page anew. If it comes back to pointing it has lost the signal: look at the lock, then end it once more.",
              *           "late_min": 3,
              *           "meanwhile": "Hands off the dish; spanners down.",
              *           "name": "Pointing is ended",
@@ -58647,7 +58650,7 @@ export interface components {
              *         },
              *         {
              *           "code": "pointing_end",
-             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "if_late": "Load its page anew. If it comes back to pointing it has lost the signal: look at the lock, then end it once more.",
              *           "late_min": 3,
              *           "meanwhile": "Hands off the dish; spanners down.",
              *           "name": "Pointing is ended",
@@ -65400,7 +65403,7 @@ export interface components {
              *         },
              *         {
              *           "code": "pointing_end",
-             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "if_late": "Load its page anew. If it comes back to pointing it has lost the signal: look at the lock, then end it once more.",
              *           "late_min": 3,
              *           "meanwhile": "Hands off the dish; spanners down.",
              *           "name": "Pointing is ended",
@@ -69576,7 +69579,7 @@ export interface components {
              *         },
              *         {
              *           "code": "pointing_end",
-             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "if_late": "Load its page anew. If it comes back to pointing it has lost the signal: look at the lock, then end it once more.",
              *           "late_min": 3,
              *           "meanwhile": "Hands off the dish; spanners down.",
              *           "name": "Pointing is ended",
@@ -75072,7 +75075,7 @@ export interface components {
              *         },
              *         {
              *           "code": "pointing_end",
-             *           "if_late": "Load its page anew. Does it come back to pointing, it lost the signal: look at the lock, then end it once more.",
+             *           "if_late": "Load its page anew. If it comes back to pointing it has lost the signal: look at the lock, then end it once more.",
              *           "late_min": 3,
              *           "meanwhile": "Hands off the dish; spanners down.",
              *           "name": "Pointing is ended",
