@@ -154,6 +154,15 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
         ("Whole length", format_quantity(cable.length_m, "m", system)),
         (f"Loss at {limits.if_low_mhz:g} MHz", format_quantity(cable.loss_low_db, "db")),
         (high, format_quantity(cable.loss_high_db, "db")),
+        ("Difference over the band", format_quantity(cable.slope_db, "db")),
         ("Supply at the dish", shown),
+        ("Current", f"{cable.current_a:.2f} A" if cable.current_a is not None else "none"),
+        ("Loop resistance", format_quantity(cable.loop_resistance_ohm, "ohm")),
+        *(
+            [("Longest by its loss", format_quantity(cable.longest_by_loss_m, "m", system))]
+            if cable.loss_high_db
+            else []
+        ),
+        ("Longest by its supply", format_quantity(cable.longest_by_supply_m, "m", system)),
     ]
     return sheet("cable", "Cable run", sheet_width, top + 2 * step + 36, parts, rows)

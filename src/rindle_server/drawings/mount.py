@@ -249,7 +249,12 @@ def wind_angles(result: JobAssessment, look: Look) -> Drawing | None:
         ("Taken", format_quantity(blown.force_n, "n", system)),
         ("Design gust", format_quantity(blown.design_gust_mps, "mps", system)),
         ("Lie of the land", f"times {blown.topographic_factor:.2f}"),
+        ("Pressure of the gust", format_quantity(blown.pressure_pa / 1000.0, "kpa", system)),
     ]
+    if blown.ice_kg:
+        told.append(("Weight of the ice", format_quantity(blown.ice_kg, "kg", system)))
+    if blown.twist_nm is not None:
+        told.append(("Twist about the mast", format_quantity(blown.twist_nm, "nm", system)))
     if not narrow:
         for index, (what, value) in enumerate(told):
             parts.append(words((540, 92 + index * 26), what, 14, "quiet", "start"))
@@ -258,6 +263,7 @@ def wind_angles(result: JobAssessment, look: Look) -> Drawing | None:
         parts.append(words((20, 118), "dashed: the maker’s", 14, "ink", "start"))
     rows = [
         *told,
+        ("In the working gust", format_quantity(blown.working_force_n, "n", system)),
         *(
             (
                 f"Wind {one.off_axis_deg:.0f}° off the axis",

@@ -73,6 +73,14 @@ const chosen = computed(() =>
 const coaxial = computed(() => chosen.value?.kind !== 'ethernet')
 const list = computed(() => job.value.assessment.cable_list ?? null)
 const grades = computed(() => job.value.assessment.cable?.grades ?? [])
+/** How long this cable may be by what it loses, and by what it feeds. */
+const reach = computed(() => {
+  const one = job.value.assessment.cable
+  const most = job.value.facts.picks.terminal?.cable.most_m
+  if (!one || most == null) return ''
+  const loss = one.loss_high_db > 0 ? `By its loss this cable would do up to ${show(one.longest_by_loss_m)}, by` : 'By'
+  return `${loss} the supply up to ${show(one.longest_by_supply_m)}; the terminal allows ${show(most)}.`
+})
 /** The ports' names, one a run, as the labels have them. */
 const ports = computed(() => [...new Set((list.value?.labels ?? []).map((one) => one.run))])
 const runWords = computed(() => (list.value?.cuts ?? []).map((one) => `${one.run}: ${show(one.length_m)}`).join(', '))
@@ -100,6 +108,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
       <fact at="cable.joint_count" />
       <fact v-if="coaxial" at="cable.connectors" />
     </div>
+    <p v-if="reach" class="quiet">{{ reach }}</p>
     <p v-if="twoRuns" class="quiet">
       This terminal has two cables: a piece is of both, unless it says of which. {{ runWords }}
     </p>

@@ -73,6 +73,13 @@ const drill = computed(() => {
       <dt>{{ timber ? 'Pilot' : 'Drill' }}</dt>
       <dd>{{ drill }}</dd>
     </div>
+    <div v-if="found.allowed_pull_n != null && found.allowed_across_n != null">
+      <dt>Each may bear</dt>
+      <dd>
+        {{ formatQuantity(found.allowed_pull_n, 'n', prefs.system) }} of pull,
+        {{ formatQuantity(found.allowed_across_n, 'n', prefs.system) }} across
+      </dd>
+    </div>
     <div v-if="found.spanner">
       <dt>Spanner</dt>
       <dd>{{ found.spanner }}</dd>

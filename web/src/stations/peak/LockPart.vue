@@ -61,8 +61,8 @@ const off = computed(() => {
     <div class="stack">
       <h2>Tighten while it is watched</h2>
       <p class="quiet">
-        Quarter turns, across, the other spanner held against it; the level must hold within {{ db(hold) }}. If it falls,
-        go back to the fine stage.
+        Quarter turns, across, the other spanner held against it; the level must hold within {{ db(hold) }}. If it
+        falls, go back to the fine stage.
       </p>
       <ol class="nuts" data-fact="peak.lock_steps">
         <li>
