@@ -302,9 +302,7 @@ def bring_up(page):
     expect(page.get_by_role("complementary", name="Findings")).to_contain_text(
         "stays at ranging and never enters the network"
     )
-    expect(
-        page.get_by_text(re.compile("^Sent at"))
-    ).to_be_visible()  # while it goes out a second press counts for nothing
+    expect(page.get_by_text(re.compile("^Sent at"))).to_be_visible()
     fill(page, "Beam letter", "k")
     expect(page.get_by_label("Beam letter", exact=True)).to_have_value("K")
     expect(page.get_by_text("Changed since it was sent")).to_be_visible()

@@ -31,17 +31,26 @@ function take(): void {
 const entered = computed(() => JSON.stringify(rows.value.map((one) => [one.code, one.value])))
 const note = ref('')
 const went = ref<string | null>(null) // what the entries were when they went out; null: nothing went, or it was read back
-const sent = computed(() =>
-  went.value !== null && went.value !== entered.value ? 'Changed since it was sent: send it again' : note.value,
-)
 const busy = ref('')
+const onceMore = ref(false) // pressed while it went out: what was entered meanwhile goes after it
+const sent = computed(() => {
+  if (busy.value === 'tell') return onceMore.value ? 'Sending; then once more' : 'Sending'
+  return went.value !== null && went.value !== entered.value ? 'Changed since it was sent: send it again' : note.value
+})
 async function tell(): Promise<void> {
+  if (busy.value === 'tell') {
+    onceMore.value = true
+    return
+  }
   busy.value = 'tell'
-  const whole = await store.arrived()
-  const going = entered.value
-  const arrived = whole && (await store.tell())
-  note.value = arrived ? `Sent at ${clock(new Date())}` : ''
-  went.value = arrived ? going : null
+  do {
+    onceMore.value = false
+    const whole = await store.arrived()
+    const going = entered.value
+    const arrived = whole && (await store.tell())
+    note.value = arrived ? `Sent at ${clock(new Date())}` : ''
+    went.value = arrived ? going : null
+  } while (onceMore.value && went.value !== null)
   busy.value = ''
 }
 /** What the modem's page shows now goes into the column of what it shows. */
@@ -157,11 +166,7 @@ const has = (code: string) => rows.value.some((one) => one.code === code)
     </li>
   </ol>
   <div v-if="reach" class="row">
-    <n-button
-      type="primary"
-      :loading="busy === 'tell'"
-      :disabled="busy === 'read' || !rows.some((one) => one.value)"
-      @click="tell"
+    <n-button type="primary" :disabled="busy === 'read' || !rows.some((one) => one.value)" @click="tell"
       >Send to the modem</n-button
     ><n-button :loading="busy === 'read'" :disabled="busy === 'tell'" @click="readBack"
       >Read back from its page</n-button
