@@ -76,8 +76,8 @@ export function goldenJob(name: string, more: Partial<Schemas['Picks']> = {}): J
   } as Job
 }
 
-/** Puts a sheet on an open job. What it asks for is answered with nothing, what it orders is refused. */
-export async function openSheet(sheet: Component, job: Job): Promise<VueWrapper> {
+/** Puts a sheet on an open job. What it asks for is answered with nothing, what it orders is refused, or comes to `order`. */
+export async function openSheet(sheet: Component, job: Job, order?: unknown): Promise<VueWrapper> {
   setActivePinia(createPinia())
   const answer = (status: number, error?: unknown) =>
     (async (path: string) => ({
@@ -87,7 +87,8 @@ export async function openSheet(sheet: Component, job: Job): Promise<VueWrapper>
     })) as never
   const refusal = { error: { faults: [{ field: 'device', message: 'Not in a test.' }] } }
   for (const method of ['GET', 'PATCH', 'PUT', 'DELETE'] as const) spyOn(method).mockImplementation(answer(204))
-  spyOn('POST').mockImplementation(answer(409, refusal))
+  if (order === undefined) spyOn('POST').mockImplementation(answer(409, refusal))
+  else spyOn('POST').mockResolvedValue({ data: order, response: new Response(null, { status: 200 }) })
   useJob().job = job
   const router = createRouter({ history: createMemoryHistory(), routes: [{ path: '/:rest(.*)*', component: {} }] })
   const wrapper = mount(sheet, { global: { plugins: [router] } })

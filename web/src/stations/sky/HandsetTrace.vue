@@ -19,7 +19,21 @@ const props = defineProps<{ declination: number }>()
 const prefs = usePrefs()
 const trace = useTrace(() => props.declination)
 const { store, job, kind, distance_m, eye_m, strokes, leading, found, view, held, size, trouble, put } = trace
-const { turn_deg, practice, target, matter, handset, practise, toggle, takeBack, posed, pose, keep } = trace
+const {
+  turn_deg,
+  practice,
+  north_known,
+  unkept,
+  target,
+  matter,
+  handset,
+  practise,
+  toggle,
+  takeBack,
+  posed,
+  pose,
+  keep,
+} = trace
 const kinds = optionsOf(factAt('sky.skylines[].points[].kind'))
 const landmarks = computed(() => job.value.assessment.landmarks_seen ?? [])
 const live = computed(() => handset.state.value === 'live')
@@ -71,8 +85,10 @@ const verdict = computed(() => (found.value?.findings[0]?.level ?? 'unknown') as
 <template>
   <p v-if="store.locked" class="quiet">This job is signed: its skyline stays as it was.</p>
   <div v-else class="row">
-    <n-button v-if="!live" type="primary" @click="open">Trace it with this telephone</n-button>
-    <n-button v-if="!live" @click="practise">Practise with a simulated one</n-button>
+    <n-button v-if="!live" type="primary" @click="open">{{
+      !unkept ? 'Trace it with this telephone' : north_known ? 'Go on tracing' : 'Trace it anew: what was led goes'
+    }}</n-button>
+    <n-button v-if="!live && !unkept" @click="practise">Practise with a simulated one</n-button>
     <n-button v-if="live" @click="close">End</n-button>
     <span v-if="handset.simulated.value" class="quiet"
       >Simulated: drag the sky, or use the arrow keys. What it sees is made up.</span

@@ -1,4 +1,5 @@
 /** A skyline traced with a telephone: what it tells, the strokes that are led, what they come to, and how it is kept. */
+import { StorageSerializers, useSessionStorage } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue'
 import client, { ApiError, calculate, type CalcResult, type Schemas, unwrap } from '@/api/client'
 import { anglesOf, sighted, type Sample, useHandset, useHandsetZero } from '@/lib/handset'
@@ -11,6 +12,15 @@ export type Size = Record<'width_px' | 'height_px', number>
 export const ACROSS_DEG = 62
 const WIDE: Size = { width_px: 960, height_px: 720 }
 const LAST_S = 0.8
+/** Lines that were led and are in no skyline yet, with what they were led by, over a reload. */
+interface Kept {
+  strokes: Stroke[]
+  turn_deg: number
+  by_landmark: boolean
+  north_known: boolean
+  eye_m: number | null
+  place: string
+}
 
 export function useTrace(declination: () => number) {
   const store = useJob()
@@ -55,6 +65,36 @@ export function useTrace(declination: () => number) {
     zero_deg: practice.value ? 0 : zero(),
     rules: job.value.facts.picks.rules,
   })
+
+  const { latitude_deg, longitude_deg } = job.value.facts.brief
+  const place = `${latitude_deg} ${longitude_deg}`
+  const kept = useSessionStorage<Kept | null>(`trace-${store.number}`, null, { serializer: StorageSerializers.object })
+  if (kept.value?.place === place && !store.locked) {
+    strokes.value = kept.value.strokes
+    turn_deg.value = kept.value.turn_deg
+    by_landmark.value = kept.value.by_landmark
+    north_known.value = kept.value.north_known
+    eye_m.value = kept.value.eye_m
+    void tried(reckon)
+  }
+  /** Lines that were led in earnest and stand in no skyline yet. */
+  const unkept = computed(() => strokes.value.length > 0 && !practice.value && !put.value)
+  watch(
+    [strokes, turn_deg, by_landmark, eye_m, put],
+    () => {
+      kept.value = unkept.value
+        ? {
+            strokes: strokes.value,
+            turn_deg: turn_deg.value,
+            by_landmark: by_landmark.value,
+            north_known: north_known.value,
+            eye_m: eye_m.value,
+            place,
+          }
+        : null
+    },
+    { flush: 'sync' }, // also for the line that ends because the page is left
+  )
 
   let recent: Sample[] = []
   const handset = useHandset((sample) => {
@@ -208,6 +248,8 @@ export function useTrace(declination: () => number) {
     put,
     turn_deg,
     practice,
+    north_known,
+    unkept,
     target,
     matter,
     handset,
