@@ -9,7 +9,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rindle_core.catalogue.models import CoaxCable, Satellite, Terminal
+from rindle_core.catalogue.cables import CoaxCable
+from rindle_core.catalogue.models import Satellite, Terminal
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level

@@ -9,10 +9,11 @@ from typing import Any
 
 from pydantic import Field, model_validator
 
+from rindle_core.catalogue.cables import CoaxCable
 from rindle_core.catalogue.crew import Member
 from rindle_core.catalogue.fixings import SHIPPED_FIXINGS, Fixing
 from rindle_core.catalogue.house_words import DEFAULT_WORDS, HouseWords
-from rindle_core.catalogue.models import Bracket, CoaxCable, Constellation, Instrument, Satellite, Terminal
+from rindle_core.catalogue.models import Bracket, Constellation, Instrument, Satellite, Terminal
 from rindle_core.catalogue.mounts import SHIPPED_MOUNTS, MountKind
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Facts, Model

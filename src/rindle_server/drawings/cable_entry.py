@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from rindle_core.catalogue.models import CoaxCable
+from rindle_core.catalogue.cables import CoaxCable
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import MILLIMETRES_PER_INCH, format_quantity
 from rindle_core.stations.cable.asked import chosen_cable

@@ -10,7 +10,7 @@ from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import format_quantity
 from rindle_core.science.concrete import equivalent_age_days, strength_share
 from rindle_core.stations.mount.curing import CuringInput, spells_of
-from rindle_core.stations.mount.fixings import FixingsResult, HoleView
+from rindle_core.stations.mount.plate import FixingsResult, HoleView
 from rindle_server.drawings.svg import (
     NARROW,
     Drawing,

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from rindle_core.catalogue.models import CoaxCable
+from rindle_core.catalogue.cables import CoaxCable
 from rindle_core.catalogue.mounts import MountKind
 from rindle_core.kernel.units import MILLIMETRES_PER_INCH
 from rindle_server.drawings.svg import circle, line, path, tag, words

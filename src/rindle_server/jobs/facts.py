@@ -10,9 +10,10 @@ from typing import Any
 from pydantic import ValidationError
 
 from rindle_core import __version__
+from rindle_core.catalogue.cables import CoaxCable
 from rindle_core.catalogue.crew import Member
 from rindle_core.catalogue.fixings import Fixing, fixings_with
-from rindle_core.catalogue.models import Bracket, CoaxCable, Constellation, Instrument, Satellite, Terminal
+from rindle_core.catalogue.models import Bracket, Constellation, Instrument, Satellite, Terminal
 from rindle_core.catalogue.mounts import MountKind, mounts_with
 from rindle_core.job import JobAssessment, JobInput, Picks, assess
 from rindle_core.kernel.errors import Fault, InputError

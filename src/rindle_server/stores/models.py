@@ -6,10 +6,11 @@ from typing import Any, ClassVar, TypeVar
 
 from django.db import models
 
+from rindle_core.catalogue.cables import CoaxCable
 from rindle_core.catalogue.crew import Member, Team
 from rindle_core.catalogue.fixings import Fixing
 from rindle_core.catalogue.house_words import HouseWords
-from rindle_core.catalogue.models import Bracket, CoaxCable, Constellation, Instrument, Satellite, Terminal
+from rindle_core.catalogue.models import Bracket, Constellation, Instrument, Satellite, Terminal
 from rindle_core.catalogue.mounts import MountKind
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.kernel.model import Model, parse

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from rindle_core.catalogue.models import CoaxCable, Terminal
+from rindle_core.catalogue.cables import CoaxCable
+from rindle_core.catalogue.models import Terminal
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.cable.cable import CableInput, CableResult, cable
 from rindle_core.stations.cable.dress import DressInput, DressResult, cable_list

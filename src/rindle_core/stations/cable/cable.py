@@ -7,7 +7,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from rindle_core.catalogue.models import CableLimits, CoaxCable, Supply
+from rindle_core.catalogue.cables import CableLimits, CoaxCable, Supply
 from rindle_core.kernel.constants import COPPER_TEMPERATURE_COEFFICIENT_PER_K
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level

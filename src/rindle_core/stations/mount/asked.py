@@ -11,10 +11,11 @@ from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mount.ballast import BallastInput, BallastResult, ballast
 from rindle_core.stations.mount.curing import CuringInput, CuringResult, curing
 from rindle_core.stations.mount.fit import FitInput, FitResult, fit
-from rindle_core.stations.mount.fixings import FixingsInput, FixingsResult, fixings
+from rindle_core.stations.mount.fixings import fixings
 from rindle_core.stations.mount.footing import FootingInput, FootingResult, footing
 from rindle_core.stations.mount.lifts import LiftPiece, LiftsInput, LiftsResult, lifts
 from rindle_core.stations.mount.mast import GustForces, MountInput, MountResult, mount
+from rindle_core.stations.mount.plate import FixingsInput, FixingsResult
 from rindle_core.stations.mount.reach import ReachInput, ReachResult, reach
 from rindle_core.stations.mount.site_wind import SiteWindInput, SiteWindResult, site_wind
 from rindle_core.stations.mounting import at_height_min, mount_surface

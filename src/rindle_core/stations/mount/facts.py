@@ -16,8 +16,8 @@ from rindle_core.stations.mount.ballast import UNDERLAYS, Underlay
 from rindle_core.stations.mount.checks import Alteration, CheckMark
 from rindle_core.stations.mount.curing import CuringSpell
 from rindle_core.stations.mount.fit import COATINGS, Coating
-from rindle_core.stations.mount.fixings import HoleFact
 from rindle_core.stations.mount.footing import SOIL_CHOICES, PlumbReading, SoilCode
+from rindle_core.stations.mount.plate import HoleFact
 from rindle_core.stations.mount.seats import BracketSeat
 
 SiteExposure = Literal["", "B", "C", "D"]

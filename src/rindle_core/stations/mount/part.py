@@ -10,11 +10,11 @@ from rindle_core.kernel.model import Model
 from rindle_core.stations.mount.ballast import BallastResult
 from rindle_core.stations.mount.curing import CuringResult
 from rindle_core.stations.mount.fit import FitResult
-from rindle_core.stations.mount.fixings import FixingsResult
 from rindle_core.stations.mount.footing import FootingResult
 from rindle_core.stations.mount.lifts import LiftsResult
 from rindle_core.stations.mount.mast import MountResult
 from rindle_core.stations.mount.mount_choice import MountOption
+from rindle_core.stations.mount.plate import FixingsResult
 from rindle_core.stations.mount.site_wind import SiteWindResult
 from rindle_core.stations.mount.tightening import JointTorque
 

@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rindle_core.catalogue.models import CableLimits, CoaxCable, Supply
+from rindle_core.catalogue.cables import CableLimits, CoaxCable, Supply
 from rindle_core.stations.cable.cable import CableInput, CablePiece, cable, coax_loss_db_per_100m, voltage_at_load_v
 
 SOLID = CoaxCable(

@@ -6,9 +6,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from rindle_core.catalogue.cables import CoaxCable
 from rindle_core.catalogue.earth_points import EarthPoint
 from rindle_core.catalogue.house_words import DEFAULT_WORDS
-from rindle_core.catalogue.models import CoaxCable
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.stations.cable.around import judge_ends

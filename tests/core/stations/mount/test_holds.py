@@ -17,8 +17,9 @@ from rindle_core.kernel.model import parse
 from rindle_core.stations.mount.anchorage import Actions, bracket_pair_n, hole_loads, wall_actions
 from rindle_core.stations.mount.ballast import BallastInput, ballast
 from rindle_core.stations.mount.curing import CuringInput, CuringSpell, curing
-from rindle_core.stations.mount.fixings import FixingsInput, HoleFact, fixings
+from rindle_core.stations.mount.fixings import fixings
 from rindle_core.stations.mount.footing import FootingInput, PlumbReading, footing
+from rindle_core.stations.mount.plate import FixingsInput, HoleFact
 from rindle_core.stations.mount.site_wind import SiteWindInput, site_wind
 
 FIXING = {one.code: one for one in SHIPPED_FIXINGS}
