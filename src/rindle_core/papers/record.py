@@ -8,6 +8,7 @@ from rindle_core.catalogue.parts import JOINT_STATES
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import System, format_quantity
 from rindle_core.papers.record_service import bringup_blocks, handover_blocks
+from rindle_core.papers.record_site import cable_blocks, mount_blocks, sky_blocks
 from rindle_core.papers.sheet import SheetBlock, block, table
 from rindle_core.papers.told import moment, names, quantity
 from rindle_core.stations.brief.old_line import old_line_of
@@ -125,34 +126,6 @@ def aim_blocks(facts: JobInput, result: JobAssessment, system: System) -> Blocks
     ]
 
 
-def cable_blocks(facts: JobInput, result: JobAssessment, system: System) -> Blocks:
-    """The cable by its name, its pieces and its ends."""
-    told = facts.cable
-    name = next((one.name for one in facts.picks.cables if one.code == told.cable_code), told.cable_code)
-    ends = "" if told.connectors is None else f"{told.connectors} of one run"
-    places = {
-        "living": "on a living floor", "attic": "in the attic", "basement": "in the basement",
-        "cupboard": "in a cupboard", "outside": "outdoors", "not_needed": "none is needed",
-    }  # fmt: skip
-    return [
-        *block(
-            "cable",
-            "Cable",
-            [
-                ("Cable", name),
-                ("Connectors", ends),
-                ("Joints on the way", str(told.joint_count) if told.joint_count else ""),
-                ("Joints that stay removable", told.removable),
-                ("Looked at on every end", names(told.end_checks, facts.picks.words.end_checks)),
-                ("Seen to at the entry", names(told.entry_steps, facts.picks.words.entry_steps)),
-                ("Injector or modem sits", places.get(told.injector_place, "")),
-                ("Way to earth", names(told.earth_path, facts.picks.words.earth_path)),
-                ("Earth wire", f"{told.earth_wire_mm2:g} mm²" if told.earth_wire_mm2 else ""),
-            ],
-        )
-    ]
-
-
 def build_blocks(facts: JobInput, result: JobAssessment, system: System) -> Blocks:
     """Joints as they were left, waits, what was done before its turn, what stays for a time, what came damaged."""
     zone, build = result.zone, facts.build
@@ -267,6 +240,8 @@ def peak_blocks(facts: JobInput, result: JobAssessment, system: System) -> Block
 BLOCKS: dict[str, Callable[[JobInput, JobAssessment, System], Blocks]] = {
     "brief": brief_blocks,
     "aim": aim_blocks,
+    "sky": sky_blocks,
+    "mount": mount_blocks,
     "cable": cable_blocks,
     "build": build_blocks,
     "peak": peak_blocks,

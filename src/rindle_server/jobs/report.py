@@ -76,7 +76,7 @@ FORMS: dict[Audience, Form] = {
     "customer": Form(
         "the customer",
         frozenset({"brief", "sky", "mount", "cable", "handover"}),
-        frozenset({"order", "people", "hazards", "entries", "left_out"}),
+        frozenset({"order", "people", "hazards", "entries", "left_out", "holes", "seats", "skylines", "cable-tests"}),
         all_findings=False,
         trail=False,
     ),

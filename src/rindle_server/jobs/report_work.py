@@ -1,10 +1,9 @@
-"""Mount, cable and earth on paper: what was chosen, measured, tried and tested, and by whom."""
+"""Mount, cable and earth on paper in short; what was tried and measured is told in the blocks beneath."""
 
 from __future__ import annotations
 
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import System, format_quantity
-from rindle_core.stations.mount.footing import STAGES
 
 Rows = list[tuple[str, str]]
 
@@ -30,19 +29,14 @@ def mount_rows(facts: JobInput, result: JobAssessment, system: System) -> Rows:
         rows += _concrete_rows(facts, result, system)
     if result.ballast is not None and told.block_count is not None:
         rows.append(("Blocks", f"{told.block_count}, {format_quantity(result.ballast.laid_kg, 'kg', system)}"))
-    names = {one.code: one.name for one in kind.checks}
-    for mark in told.checks:
-        figures = [
-            *([f"{mark.play_deg:g}°"] if mark.play_deg is not None else []),
-            *([format_quantity(mark.gap_mm, "mm", system)] if mark.gap_mm is not None else []),
-            *([mark.state] if mark.state else []),
-            *([mark.by] if mark.by else []),
-            *([mark.note] if mark.note else []),
-        ]
-        rows.append((names.get(mark.code, mark.code), ", ".join(figures) or "not tried"))
-    rows += [("Altered", f"{one.what}: {one.reason} {one.decided_by}".strip()) for one in told.alterations]
-    rows += [(f"Looked at every {one.look_years:g} years", f"{one.what}: {one.why}") for one in kind.ageing]
+    rows += [(f"Looked at {_every(one.look_years)}", f"{one.what}: {one.why}") for one in kind.ageing]
     return rows
+
+
+def _every(years: float) -> str:
+    if years == 1:
+        return "every year"
+    return f"every {12 * years:.0f} months" if years < 1 else f"every {years:g} years"
 
 
 def _concrete_rows(facts: JobInput, result: JobAssessment, system: System) -> Rows:
@@ -54,9 +48,6 @@ def _concrete_rows(facts: JobInput, result: JobAssessment, system: System) -> Ro
     if found is not None:
         depth = format_quantity(found.depth_m, "m", system)
         rows.append(("Footing", f"{depth} deep, {found.bag_count} bags, {found.volume_m3:.2f} m³"))
-    for one in told.plumb:
-        at = f" at {one.read_at:%Y-%m-%d %H:%M}" if one.read_at else ""
-        rows.append((f"Plumb, {STAGES[one.stage]}", f"{one.first_deg:g}° and {one.second_deg:g}°{at}"))
     if told.poured_at is not None:
         rows.append(("Poured", f"{told.poured_at:%Y-%m-%d %H:%M}"))
     if result.curing is not None:
@@ -81,18 +72,9 @@ def cable_rows(facts: JobInput, result: JobAssessment, system: System) -> Rows:
                 f"{hole}, {format_quantity(result.wall_hole.drop_mm, 'mm', system)} lower outside{closed}",
             )
         )
-    for test in told.tests:
-        loss = f", {test.loss_db:g} dB" if test.loss_db is not None else ""
-        through = {"good": "through", "bad": "open", "": "not tried"}[test.continuity]
-        short = {"none": "no short", "short": "short", "": "short not tried"}[test.short]
-        rows.append((f"Test of {test.run}", f"{through}, {short}{loss}{', ' + test.by if test.by else ''}"))
     if result.earth is not None:
         made = f"{result.earth.done_count} of {len(result.earth.steps)} made"
         rows.append(("Way to earth", made))
-        if told.earth_bond_mohm is not None:
-            rows.append(("Bond", f"{told.earth_bond_mohm:g} mΩ"))
-        if told.earth_ground_ohm is not None:
-            rows.append(("Main earth", f"{told.earth_ground_ohm:g} Ω"))
         if told.earth_why_not:
             rows.append(("Not bonded to the building", told.earth_why_not))
     return rows
