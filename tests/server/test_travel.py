@@ -33,6 +33,29 @@ def test_a_set_stands_here_and_there_and_its_places_stay_what_they_were(crew):
     assert [one["letter"] for one in again["positions"]] == ["A", "B"]
 
 
+def test_what_the_instruments_show_on_the_peak_goes_with_its_position(crew):
+    number = crew.post("/api/jobs").json()["number"]
+    change(
+        crew,
+        number,
+        place_text=A,
+        positions=[{"letter": "A", "place_text": A, "note": "gate"}, {"letter": "B", "place_text": B}],
+    )
+    peaked = {"clinometer_at_peak_deg": 37.4, "lock_after_db": 12.1}
+    change(crew, number, preset_measured_deg=36.0, preset_compass_deg=30.0, **peaked)
+    told = post(crew, f"/api/jobs/{number}/positions/A/worked").json()
+    first, second = told["positions"]
+    assert (first["worked_clinometer_deg"], first["worked_compass_deg"]) == (37.4, 30.0)  # on the peak; else the preset
+    assert (first["worked_level_db"], first["note"], second["worked_on"]) == (12.1, "gate", None)
+    assert first["worked_on"] is not None
+    assert post(crew, f"/api/jobs/{number}/positions/Z/worked").status_code == 404
+
+
+def test_readings_of_another_place_are_kept_with_no_position(crew):
+    change(crew, "2026-102", place_text=B, positions=[{"letter": "A", "place_text": A}])
+    assert post(crew, "/api/jobs/2026-102/positions/A/worked").status_code == 409
+
+
 def test_a_place_that_no_position_lies_at_becomes_one(crew):
     number = crew.post("/api/jobs").json()["number"]
     change(crew, number, place_text=A, positions=[{"letter": "B", "place_text": B}])

@@ -236,6 +236,14 @@ def position_as_place(request: HttpRequest, number: str, letter: str) -> HttpRes
     return sent(request, job)
 
 
+@router.post("/{number}/positions/{letter}/worked", response=JobOut)
+def position_worked(request: HttpRequest, number: str, letter: str) -> HttpResponse:
+    """What the instruments show now is kept with a position: the next time there it is set by that."""
+    job = edit.editable(number)
+    positions.keep_worked(job, letter)
+    return sent(request, job)
+
+
 @router.post("/{number}/documents", response=JobOut)
 def add_document(request: HttpRequest, number: str, file: File[UploadedFile], about: str = "") -> HttpResponse:
     """Keeps a file with the job; `about` says what a picture shows, as `step:lift`."""

@@ -4,17 +4,44 @@ from __future__ import annotations
 
 import math
 
+from django.utils import timezone
+
+from rindle_core.science.site_clock import day_at
+from rindle_core.stations.aim.set_ups import worked_of
+from rindle_core.stations.peak.findings import READ_FOR
 from rindle_core.stations.sky.candidates import next_letter
 from rindle_core.stations.sky.plan_picture import picture_seen_from
 from rindle_core.stations.sky.plan_things import PLAN_REACH_M, seen_from
 from rindle_server.errors import Conflict, NotThere
+from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.journal import Draft, whole
+from rindle_server.jobs.models import Job
 
 _SAME_M = 1.0  # a position that lies so near is the place itself
 
 
 def _in_words(at: tuple[float, float]) -> str:
     return f"{at[0]:.7f}, {at[1]:.7f}"
+
+
+def keep_worked(job: Job, letter: str) -> None:
+    """What the instruments showed goes with its position, by the day of the site. Raises NotThere, or Conflict where
+    the readings at Peak are of another place.
+    """
+    found = assessed(job)
+    if READ_FOR.code in {one.code for view in found.result.stations for one in view.findings}:
+        raise Conflict.one("letter", "The readings at Peak are of another place, so they are none of this position.")
+    _put_worked(job, letter, day_at(timezone.now(), found.result.zone).isoformat())
+
+
+@whole
+def _put_worked(draft: Draft, letter: str, on: str) -> None:
+    rows = [one.model_dump(mode="json") for one in draft.facts.sky.positions]
+    kept = next((one for one in rows if one["letter"] == letter), None)
+    if kept is None:
+        raise NotThere.one("letter", f"There is no position {letter}.")
+    kept |= worked_of(draft.facts) | {"worked_on": on}
+    draft.put("sky", positions=rows)
 
 
 @whole

@@ -3362,6 +3362,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/positions/{letter}/worked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Position Worked
+         * @description What the instruments show now is kept with a position: the next time there it is set by that.
+         */
+        post: operations["rindle_server_jobs_api_position_worked"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/proposal.html": {
         parameters: {
             query?: never;
@@ -61923,6 +61943,11 @@ export interface components {
              */
             declination_deg: number;
             /**
+             * Into
+             * @description Points of the skyline into which it goes; None: into none
+             */
+            into?: components["schemas"]["SkylinePoint"][] | null;
+            /**
              * Matter
              * @description Where the terminal looks; empty: all round
              */
@@ -62095,6 +62120,11 @@ export interface components {
             height_error_deg: number;
             /** Highest Deg */
             highest_deg: number | null;
+            /**
+             * Joined
+             * @description With those of the skyline into which it goes: what was read by hand where it is traced makes room
+             */
+            joined?: components["schemas"]["SkylinePoint"][];
             /**
              * Joined Bearing Error Deg
              * @description Of both together: as sure as the less sure of them
@@ -84111,6 +84141,29 @@ export interface operations {
         };
     };
     rindle_server_jobs_api_position_as_place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+                letter: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+        };
+    };
+    rindle_server_jobs_api_position_worked: {
         parameters: {
             query?: never;
             header?: never;

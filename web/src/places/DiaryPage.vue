@@ -224,7 +224,7 @@ const moment = (time: string | null | undefined) => (time ? `${dayName(time.slic
           <router-link :to="`/jobs/${one.number}/handover/later`">{{ one.number }}</router-link>
           {{ one.title }}: <b>{{ one.name.toLowerCase() }}</b>, {{ one.due_on
           }}{{ one.state === 'late' ? ', late' : one.state === 'due' ? ', due' : '' }}
-          <span class="quiet">{{ one.by === 'customer' ? 'the customer can' : '' }}</span>
+          <span class="quiet">{{ one.by === 'customer' ? 'the customer can see to it' : '' }}</span>
         </li>
       </ul>
     </section>

@@ -524,6 +524,16 @@ export const useJob = defineStore('job', () => {
         ),
       [],
     )
+  const keepWorked = (letter: string) =>
+    change(
+      () =>
+        unwrap(
+          client.POST('/api/jobs/{number}/positions/{letter}/worked', {
+            params: { path: { number: number.value, letter } },
+          }),
+        ),
+      ['positions'],
+    )
   /** Takes a job that another call brought. */
   async function take(news: Job): Promise<void> {
     job.value = news
@@ -658,6 +668,7 @@ export const useJob = defineStore('job', () => {
     forgetTrial,
     bringTrialBack,
     positionAsPlace,
+    keepWorked,
     takeUsualTasks,
     giveLonger,
     take,

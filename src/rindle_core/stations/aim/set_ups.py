@@ -35,6 +35,19 @@ class SetUpAim(Model):
     look_above_deg: float | None = Field(description="and higher than this")
 
 
+def worked_of(job: JobInput) -> dict[str, float | None]:
+    """What the instruments showed on the peak, as a position keeps it; what was not read there as it was preset."""
+    aim, peak = job.aim, job.peak
+    at_peak = {
+        "clinometer": peak.clinometer_at_peak_deg,
+        "compass": peak.compass_at_peak_deg,
+        "skew": peak.skew_set_deg,
+    }
+    preset = {"clinometer": aim.preset_measured_deg, "compass": peak.preset_compass_deg, "skew": peak.preset_skew_deg}
+    told = {name: preset[name] if read is None else read for name, read in at_peak.items()}
+    return {f"worked_{name}_deg": read for name, read in told.items()} | {"worked_level_db": peak.lock_after_db}
+
+
 def judge_stands(job: JobInput) -> list[Finding]:
     """Figures of Aim, beam and sky are those of the job's place: a position far from it has others."""
     place = job.brief.place
@@ -114,4 +127,4 @@ def _seen(job: JobInput, letter: str, found: AimResult, where: tuple[float, floa
     )
 
 
-__all__ = ["SetUpAim", "judge_stands", "set_ups_of"]
+__all__ = ["SetUpAim", "judge_stands", "set_ups_of", "worked_of"]

@@ -44,6 +44,10 @@ class BearingsFrom(Model):
     from_deg: float = Field(ge=0, le=360)
     to_deg: float = Field(ge=0, le=360)
 
+    def holds(self, bearing_deg: float) -> bool:
+        """Whether a bearing lies in it, its ends with it."""
+        return (bearing_deg - self.from_deg) % 360.0 <= ((self.to_deg - self.from_deg) % 360.0 or 360.0)
+
 
 def stretches(bearings_deg: Array) -> list[BearingsFrom]:
     """Whole degrees, 0 to 359, as stretches of neighbours, each to the degree behind its last."""
@@ -72,6 +76,9 @@ class SkyTraceInput(HandsetErrors):
         default=None, ge=0, le=180, description="What the skyline into which it goes may be off by; None: not told"
     )
     beside_height_error_deg: float | None = Field(default=None, ge=0, le=45)
+    into: list[SkylinePoint] | None = Field(
+        default=None, max_length=2000, description="Points of the skyline into which it goes; None: into none"
+    )
     matter: list[BearingsFrom] = Field(
         default_factory=list, max_length=40, description="Where the terminal looks; empty: all round"
     )
@@ -87,6 +94,10 @@ class SkyTraceResult(Model):
     """Points in the order of their bearings, and what of the circle was traced."""
 
     points: list[SkylinePoint]
+    joined: list[SkylinePoint] = Field(
+        default_factory=list,
+        description="With those of the skyline into which it goes: what was read by hand where it is traced makes room",
+    )
     traced: list[BearingsFrom]
     traced_percent: float = Field(ge=0, le=100, description="Of the whole circle")
     matter_percent: float = Field(ge=0, le=100, description="Of the bearings where the terminal looks")
@@ -192,9 +203,12 @@ def sky_trace(given: SkyTraceInput) -> Outcome[SkyTraceResult]:
         for cell in _kept(circle, run)
     ]
     matter = _matter(given.matter, len(there))
+    points.sort(key=lambda one: one.azimuth_deg)
+    traced = _stretches(there)
     result = SkyTraceResult(
-        points=sorted(points, key=lambda one: one.azimuth_deg),
-        traced=_stretches(there),
+        points=points,
+        joined=[] if given.into is None else [*_left_by(given.into, traced), *points],
+        traced=traced,
         traced_percent=100.0 * float(there.mean()),
         matter_percent=100.0 * float(there[matter].mean()),
         highest_deg=float(np.nanmax(circle.height_deg)) if there.any() else None,
@@ -205,6 +219,11 @@ def sky_trace(given: SkyTraceInput) -> Outcome[SkyTraceResult]:
         fast_percent=100.0 * float(circle.fast[there].mean()) if there.any() else 0.0,
     )
     return Outcome(result, _judge(result))
+
+
+def _left_by(points: list[SkylinePoint], traced: list[BearingsFrom]) -> list[SkylinePoint]:
+    """Terrain and pictures stay; what was read by hand stays where nothing was traced."""
+    return [one for one in points if one.layer != 0 or not any(stretch.holds(one.azimuth_deg) for stretch in traced)]
 
 
 def _matter(stretches: list[BearingsFrom], count: int) -> Array:

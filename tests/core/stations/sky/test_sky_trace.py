@@ -104,6 +104,19 @@ def test_with_another_skyline_it_is_as_sure_as_the_less_sure_of_both():
     assert (found.bearing_error_deg, found.joined_bearing_error_deg, found.joined_height_error_deg) == (10, 10, 3)
 
 
+def test_it_takes_the_room_of_what_was_read_by_hand_there_and_of_nothing_else():
+    def point(azimuth_deg, **more):
+        return {"azimuth_deg": azimuth_deg, "elevation_deg": 9, **more}
+
+    before = [point(0), point(11), point(11.5), point(20), point(2, computed=True), point(4, photo_id=3)]
+    over_north = led(350, 370, lambda _: 5)  # traced from 350° to 11°
+    result = traced(over_north, into=before).result
+    assert [one.azimuth_deg for one in result.joined if one.elevation_deg == 9] == [11.5, 20, 2, 4]
+    assert result.joined[4:] == result.points
+    assert traced(over_north, into=[]).result.joined == result.points
+    assert traced(over_north).result.joined == []
+
+
 def test_nothing_traced_is_not_known():
     found = traced()
     assert (found.result.points, found.findings[0].level) == ([], "unknown")

@@ -5,7 +5,6 @@ import { computed, ref } from 'vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import { freeLetter } from '@/lib/letters'
-import { siteTime } from '@/lib/siteClock'
 import { rowId, useJob } from '@/stores/job'
 
 const store = useJob()
@@ -81,19 +80,6 @@ const ofHere = computed(
       .find((one) => one.code === 'peak')
       ?.findings.some((one) => one.code === 'peak.read_for'),
 )
-/** What the instruments showed where it stands goes with its place: the next time it is set by that. */
-function keepHere(): void {
-  const { aim, peak, sky } = job.value.facts
-  const shown = {
-    worked_on: siteTime(new Date(), job.value.assessment.zone).slice(0, 10),
-    worked_clinometer_deg: aim.preset_measured_deg ?? null,
-    worked_compass_deg: peak.preset_compass_deg ?? null,
-    worked_skew_deg: peak.skew_set_deg ?? peak.preset_skew_deg ?? null,
-    worked_level_db: peak.lock_after_db ?? null,
-  }
-  const news = (sky.positions ?? []).map((one) => (one.letter === planned.value ? { ...one, ...shown } : one))
-  void store.patch({ positions: news } as never)
-}
 const fault = computed(() =>
   Object.entries(store.faults)
     .filter(([field]) => field.startsWith('positions'))
@@ -147,7 +133,9 @@ const fault = computed(() =>
     </table>
   </div>
   <div v-if="planned && !store.locked && !job.facts.picks.terminal?.panel" class="row">
-    <n-button :disabled="!ofHere" @click="keepHere">Keep what the instruments show at {{ planned }}</n-button>
+    <n-button :disabled="!ofHere" @click="store.keepWorked(planned)"
+      >Keep what the instruments show at {{ planned }}</n-button
+    >
     <span class="quiet small"
       >From Peak: clinometer, compass, skew and level. The next time here it is set by them.</span
     >

@@ -115,7 +115,7 @@ function at(day: string | null | undefined): number {
                   one.last_on
                     ? `looked at ${one.last_on}: ${one.found === 'visit' ? 'a visit is wanted' : 'as it should be'}`
                     : one.by === 'customer'
-                      ? 'the customer can'
+                      ? 'the customer can see to it'
                       : ''
                 }}</span>
               </td>

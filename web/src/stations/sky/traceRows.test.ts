@@ -5,6 +5,7 @@ import { withTraced } from '@/stations/sky/traceRows'
 const point = (azimuth_deg: number, more = {}) => ({ azimuth_deg, elevation_deg: 5, kind: 'tree', ...more })
 const traced = {
   points: [point(355), point(5)],
+  joined: [point(20), point(355), point(5)],
   traced: [{ from_deg: 350, to_deg: 10 }],
   bearing_error_deg: 10,
   height_error_deg: 1,
@@ -16,11 +17,11 @@ const set = (more = {}) =>
   ({ name: 'As read', letter: 'A', points: [], obstacles: [], ...more }) as unknown as SkylineSet
 
 describe('a traced skyline among those of the job', () => {
-  it('takes the room of what was read there, and of nothing else', () => {
-    const before = set({ points: [point(0), point(20), point(2, { computed: true }), point(4, { photo_id: 3 })] })
+  it('stands there as the core joins it with what was read', () => {
+    const before = set({ points: [point(0), point(20)] })
     const [after] = withTraced([before], 0, traced, { letter: 'A' })
-    expect(after!.points!.map((one) => one.azimuth_deg)).toEqual([20, 2, 4, 355, 5])
-    expect(before.points).toHaveLength(4)
+    expect(after!.points!.map((one) => one.azimuth_deg)).toEqual([20, 355, 5])
+    expect(before.points).toHaveLength(2)
   })
   it('is then as sure as the core says of both', () => {
     const [after] = withTraced([set({ bearing_error_deg: 12, height_error_deg: 3 })], 0, traced, { letter: 'A' })

@@ -3,10 +3,7 @@ import type { Schemas } from '@/api/client'
 import type { SkylineSet } from '@/stores/job'
 
 type Traced = Schemas['SkyTraceResult'] & { simulated: boolean }
-const inside = (bearing: number, one: { from_deg: number; to_deg: number }) =>
-  (bearing - one.from_deg + 360) % 360 <= ((one.to_deg - one.from_deg + 360) % 360 || 360)
-
-/** The skylines with what was traced: into the one of that number, whose read points make room for it, or as a new one. */
+/** The skylines with what was traced: into the one of that number, as the core joins both, or as a new one. */
 export function withTraced(
   sets: SkylineSet[],
   at: number | null,
@@ -23,13 +20,9 @@ export function withTraced(
   }
   return sets.map((one, index) => {
     if (index !== at) return one
-    const byHand = (point: Schemas['SkylinePoint']) => !point.computed && point.photo_id == null
-    const kept = (one.points ?? []).filter(
-      (point) => !byHand(point) || !traced.traced.some((stretch) => inside(point.azimuth_deg, stretch)),
-    )
     return {
       ...one,
-      points: [...kept, ...points],
+      points: traced.joined,
       bearing_error_deg: traced.joined_bearing_error_deg,
       height_error_deg: traced.joined_height_error_deg,
       by_telephone: true,

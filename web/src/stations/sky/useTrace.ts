@@ -75,7 +75,7 @@ export function useTrace(declination: () => number) {
     by_landmark.value = kept.value.by_landmark
     north_known.value = kept.value.north_known
     eye_m.value = kept.value.eye_m
-    void tried(reckon)
+    void tried(() => reckon())
   }
   /** Lines that were led in earnest and stand in no skyline yet. */
   const unkept = computed(() => strokes.value.length > 0 && !practice.value && !put.value)
@@ -142,14 +142,15 @@ export function useTrace(declination: () => number) {
     })
     busy = false
   }
-  async function reckon(): Promise<void> {
+  /** What the strokes come to; beside the points of the skyline into which they go, where they go into one. */
+  async function reckon(into?: SkylineSet['points']): Promise<void> {
     const all = leading.value ? [...strokes.value, leading.value] : strokes.value
     const { bearing_error_deg, height_error_deg } = store.skyline ?? {}
     const beside = { beside_bearing_error_deg: bearing_error_deg, beside_height_error_deg: height_error_deg }
-    found.value = await calculate('sky_trace', { strokes: all, matter: matter.value, ...beside, ...errors() })
+    found.value = await calculate('sky_trace', { strokes: all, into, matter: matter.value, ...beside, ...errors() })
   }
   /** A landmark turns what was led over already with it. */
-  watch([turn_deg, by_landmark], () => strokes.value.length && void tried(reckon))
+  watch([turn_deg, by_landmark], () => strokes.value.length && void tried(() => reckon()))
 
   function clear(): void {
     strokes.value = []
@@ -186,7 +187,7 @@ export function useTrace(declination: () => number) {
     if (leading.value) {
       strokes.value = leading.value.samples.length ? [...strokes.value, leading.value] : strokes.value
       leading.value = null
-      void tried(reckon)
+      void tried(() => reckon())
     } else {
       leading.value = { kind: kind.value, distance_m: distance_m.value, leafless_share: 1, samples: [] }
       put.value = false
@@ -194,7 +195,7 @@ export function useTrace(declination: () => number) {
   }
   function takeBack(): void {
     strokes.value = strokes.value.slice(0, -1)
-    void tried(reckon)
+    void tried(() => reckon())
   }
   /** A line of another kind begins where the first ends. */
   watch([kind, distance_m], () => {
@@ -220,11 +221,14 @@ export function useTrace(declination: () => number) {
 
   async function keep(own: boolean): Promise<void> {
     if (!found.value) return
+    const apart = own || practice.value
+    await tried(() => reckon(apart ? undefined : (store.skyline?.points ?? [])))
+    if (trouble.value) return
     const traced = { ...found.value.result, simulated: practice.value }
     const read = { letter: job.value.facts.sky.position_letter ?? '', read_height_m: eye_m.value }
     let at = 0
     const done = await store.editSkylines((sets, index) => {
-      const all = withTraced(sets as SkylineSet[], own || practice.value ? null : index, traced, read)
+      const all = withTraced(sets as SkylineSet[], apart ? null : index, traced, read)
       at = own ? all.length - 1 : index
       return all
     })
