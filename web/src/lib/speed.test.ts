@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { bytesFor, mbps, measure, middle } from '@/lib/speed'
+import { besideEcho, bytesFor, mbps, measure, middle } from '@/lib/speed'
 
 describe('speed', () => {
   it('takes the middle, and counts bits over time', () => {
@@ -10,19 +10,26 @@ describe('speed', () => {
     expect(bytesFor(16)).toBe(6_000_000) // three seconds of it
     expect(bytesFor(10_000)).toBe(20_000_000)
   })
-  it('measures a line of known rate and echo', async () => {
+  it('takes no echo that was late for speed', () => {
+    expect(besideEcho(1600, 600)).toBe(1000)
+    expect(besideEcho(601, 600)).toBe(300.5)
+  })
+  it.each([0, 900])('measures a line of known rate and echo, and no more where the page was busy', async (busy_ms) => {
     let clock = 0
     const fetcher = ((url: string, init: RequestInit) => {
       clock += 600
       if (url.includes('/down')) {
         const size = Number(/size_bytes=(\d+)/.exec(url)![1])
         let left = size
+        let waiting = (busy_ms * 40e3) / 8 // bytes that come meanwhile
+        clock += busy_ms
         const reader = {
           read: () => {
             if (left <= 0) return Promise.resolve({ done: true })
             const length = Math.min(100_000, left)
             left -= length
-            clock += (8 * length) / 40e3 // 40 Mbit/s
+            waiting -= length
+            if (waiting < 0) clock += (8 * length) / 40e3 // 40 Mbit/s
             return Promise.resolve({ done: false, value: new Uint8Array(length) })
           },
         }
@@ -39,7 +46,8 @@ describe('speed', () => {
       now: () => clock,
     })
     expect(told.latency_ms).toBe(600)
-    expect(told.down_mbps).toBeCloseTo(40, 5)
+    expect(told.down_mbps).toBeLessThan(40.001)
+    expect(told.down_mbps).toBeGreaterThan(busy_ms ? 10 : 39.999)
     expect(told.up_mbps).toBeCloseTo(5, 5)
     expect([...new Set(seen)]).toEqual(['echo', 'down', 'up'])
   })

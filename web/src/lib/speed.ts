@@ -28,6 +28,9 @@ export const mbps = (bytes: number, ms: number) => (8 * bytes) / 1000 / Math.max
 export const bytesFor = (rate_mbps: number) =>
   Math.round(Math.min(MOST_BYTES, Math.max(FIRST_BYTES, (rate_mbps * 1e6 * WANTED_S) / 8)))
 
+/** What a try took beside the echo with which it began: at the least half, so that an echo that was late is no speed. */
+export const besideEcho = (ms: number, latency_ms: number) => Math.max(ms - latency_ms, ms / 2)
+
 /** Raises what fetch raises; an abort is an AbortError. */
 export async function measure(base: string, ways: Ways): Promise<Measured> {
   const { signal, onProgress } = ways
@@ -46,30 +49,27 @@ export async function measure(base: string, ways: Ways): Promise<Measured> {
     onProgress('echo', (at + 1) / ECHOES)
   }
   const latency_ms = middle(echoes)
-  /** The echo that a try begins with says nothing of the rate. */
+  /** The echo that a try begins with says nothing of the rate. Timed from the asking: a page that was busy finds the first
+   * bytes waiting, and from them on it would have come faster than the line is. */
   async function down(size: number): Promise<number> {
+    const start = now()
     const answer = await answered(`${base}/down?size_bytes=${size}`)
     const reader = answer.body!.getReader()
-    let [got, start] = [0, 0]
-    let first = 0
+    let got = 0
     for (;;) {
       const { value, done } = await reader.read()
       if (done) break
-      if (!start) {
-        start = now()
-        first = value.length
-      }
       got += value.length
       onProgress('down', got / size)
     }
-    return mbps(got - first, now() - start)
+    return mbps(got, besideEcho(now() - start, latency_ms))
   }
   async function up(size: number): Promise<number> {
     const start = now()
     onProgress('up', 0.1)
     await answered(`${base}/up`, { method: 'POST', body: new Uint8Array(size), headers: ways.headers })
     onProgress('up', 1)
-    return mbps(size, now() - start - latency_ms)
+    return mbps(size, besideEcho(now() - start, latency_ms))
   }
   const down_mbps = await down(bytesFor(await down(FIRST_BYTES)))
   const up_mbps = await up(Math.min(bytesFor(down_mbps / 6), bytesFor(await up(FIRST_BYTES / 2))))
