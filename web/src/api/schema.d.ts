@@ -7219,6 +7219,12 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Of Mount
+             * @description Kind of mount that it is of; empty: not kept
+             * @default
+             */
+            of_mount: string;
             /** Off the plumb line */
             off_line_mm?: number | null;
             /** Turned by */

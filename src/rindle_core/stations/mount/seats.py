@@ -22,6 +22,7 @@ class BracketSeat(Row):
     name: Annotated[str, Entry("Bracket", placeholder="upper")] = Field(min_length=1, max_length=60)
     off_line_mm: Annotated[float | None, Entry("Off the plumb line")] = Field(default=None, ge=-500, le=500)
     turned_deg: Annotated[float | None, Entry("Turned by")] = Field(default=None, ge=-180, le=180)
+    of_mount: str = Field(default="", max_length=40, description="Kind of mount that it is of; empty: not kept")
     note: Annotated[str, Entry("Note")] = Field(default="", max_length=200)
 
 
@@ -51,6 +52,12 @@ def judge_seats(
         found.append(SIDE.missing("On which side it goes is not told", f"{kind.side_asked}: choose (Mount, Mast)."))
     if not has_seats(kind) or not seats:
         return found
+    if any(one.of_mount not in ("", kind.code) for one in seats):
+        elsewhere = "How the brackets sit was measured on another mount"
+        return [
+            *found,
+            SEATS.missing(elsewhere, "Hold the plumb line along these: take those rows out, enter them anew."),
+        ]
     lean = lean_deg(seats, spacing_m)
     if lean is None:
         found.append(
@@ -65,7 +72,7 @@ def judge_seats(
                 lean,
                 rules.plumb_deg,
                 level=Level.MIND,
-                clear="The brackets are in line",
+                clear="The brackets are in line, seen from one side",
                 over="The brackets would lean the pole",
                 why="What carries them is not straight. The pole lines them up, not the rails.",
                 so="Of the direction in which it was measured; the other is measured a quarter turn on.",

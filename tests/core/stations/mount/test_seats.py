@@ -5,6 +5,7 @@ import pytest
 from rindle_core.catalogue.build_steps import BuildStep
 from rindle_core.catalogue.mounts import SHIPPED_MOUNTS, MountKind
 from rindle_core.job import JobInput
+from rindle_core.stations.mount.entered import entered
 from rindle_core.stations.mount.seats import BracketSeat, lean_deg
 from rindle_core.stations.mounting import build_steps
 from tests import golden
@@ -35,6 +36,15 @@ def test_brackets_that_would_lean_the_pole_are_said_and_what_is_not_told_is_not_
     crooked = [{"name": "upper", "off_line_mm": 12}, {"name": "lower", "off_line_mm": 0}]
     assert on_ladder("mount.seats", bracket_seats=crooked) == "mind"
     assert level("mount.seats", bracket_seats=crooked) is None  # a plate on a wall has none
+
+
+def test_brackets_that_were_measured_on_another_mount_say_nothing_of_this_one():
+    rows = golden.read("2026-107")["facts"]["bracket_seats"]
+    assert on_ladder("mount.seats", bracket_seats=[row | {"of_mount": "gable_pole"} for row in rows]) == "unknown"
+    assert on_ladder("mount.seats", bracket_seats=[row | {"of_mount": "ladder_pole"} for row in rows]) == "clear"
+    job = JobInput.model_validate(golden.read("2026-107")["facts"] | {"bracket_seats": rows})
+    (anew, _) = entered({"bracket_seats": rows}, job)["bracket_seats"]
+    assert anew["of_mount"] == "ladder_pole"
 
 
 def test_the_steps_are_told_for_the_side_and_for_both_while_it_is_not_told():
