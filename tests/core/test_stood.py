@@ -4,11 +4,15 @@ import pytest
 
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.findings import Level
+from rindle_core.stations.brief.entered import entered as entered_at_brief
 from rindle_core.stations.build.entered import entered as entered_at_build
+from rindle_core.stations.cable.entered import entered as entered_at_cable
+from rindle_core.stations.handover.entered import entered as entered_at_handover
 from rindle_core.stations.mount.around import judge_services
 from rindle_core.stations.mount.checks import CheckMark, judge_checks
 from rindle_core.stations.mount.entered import entered as entered_at_mount
 from rindle_core.stations.mount.lifts import LiftsInput, lifts
+from rindle_core.stations.mounting import mount_side
 from rindle_core.stations.peak.entered import entered as entered_at_peak
 from rindle_core.stations.sky.entered import entered
 from tests import golden
@@ -125,7 +129,8 @@ def test_a_reading_is_stamped_once_and_anew_where_somebody_says_so():
     reading = other.peak.readings[0].model_dump(mode="json")
     stays = entered_at_peak({"readings": [reading]}, other)
     assert "read_satellite_code" not in stays
-    first = entered_at_peak({"readings": [reading]}, job_of(readings=[], read_satellite_code="", read_terminal_code=""))
+    bare = job_of(readings=[], read_satellite_code="", read_terminal_code="", read_mount_code="")
+    first = entered_at_peak({"readings": [reading]}, bare)
     assert (first["read_satellite_code"], first["read_terminal_code"]) == ("hamerkop-2", "tarn-74")
     assert entered_at_peak({"read_satellite_code": ""}, other)["read_satellite_code"] == "another"
     assert entered_at_peak({"readings": [], "skew_readings": []}, other)["read_satellite_code"] is None
@@ -192,6 +197,94 @@ def test_steps_and_states_are_of_the_antenna_that_they_were_done_with():
         assert code not in told(job_of(), room)[0]
         view = next(one for one in assess(swapped).result.stations if one.code == room)
         assert verdict == Level.HOLD or view.headline[0].text == findings[code].message
+
+
+# What the job says otherwise afterwards, the room, the finding that doubts, and those that it takes with it.
+OTHERWISE = [
+    ("terminal", "cable", "cable.earthed_for", ("cable.earth", "cable.slack", "cable.end_looked")),
+    ("terminal", "build", "build.unpacked_of", ("build.kit", "build.rim")),
+    ("terminal", "handover", "handover.proved_of", ("handover.",)),
+    ("mount", "cable", "cable.earthed_for", ("cable.earth", "cable.slack", "cable.end_looked")),
+    ("mount", "build", "build.unpacked_of", ("build.kit", "build.rim")),
+    ("mount", "build", "build.put_up_as", ("build.",)),
+    ("mount", "peak", "peak.read_for", ("peak.",)),
+    ("mount", "handover", "handover.proved_of", ("handover.",)),
+]
+
+
+@pytest.mark.parametrize(("what", "room", "code", "about"), OTHERWISE)
+def test_what_was_proved_of_one_terminal_or_mount_proves_nothing_of_another(what, room, code, about):
+    other = golden.read("2026-103")["facts"]["terminal"]
+    news = {"terminal": other, "terminal_code": other["code"]} if what == "terminal" else {"mount_code": "gable_pole"}
+    sound, _ = told(job_of(), room)
+    assert code not in sound
+    assert Level.CLEAR in {one.level for name, one in sound.items() if name.startswith(about)}
+    findings, verdict = told(job_of(**news), room)
+    assert findings[code].level is Level.UNKNOWN
+    assert what in findings[code].message
+    assert verdict in (Level.UNKNOWN, Level.HOLD)
+    good = {name for name, one in findings.items() if one.level in (Level.CLEAR, Level.MIND)}
+    assert {name for name in good if name.startswith(about)} == set()
+    if room == "cable":
+        assert "cable.hole" in good  # the hole is where it was
+    said = {name: "" for name in type(job_of()).model_fields[room].annotation.model_fields if _keeps(room, name)}
+    anew = BELONGING[room](said, job_of(**news))
+    assert all(anew[name] for name in said if name in anew and anew[name] is not None)
+    assert code not in told(job_of(**news, **{name: anew[name] or "" for name in said}), room)[0]
+
+
+BELONGING = {
+    "cable": entered_at_cable,
+    "build": entered_at_build,
+    "peak": entered_at_peak,
+    "handover": entered_at_handover,
+}
+
+
+def _keeps(room, name):
+    return name.endswith(("_terminal_code", "_mount_code", "_satellite_code", "_constellation_code"))
+
+
+def test_runs_of_the_old_line_belong_to_no_terminal():
+    job = job_of(runs=[], items_given=[], shown_to=[], needs_proved=[], customer_signed_at=None,
+                 proved_terminal_code="", proved_satellite_code="", proved_mount_code="")  # fmt: skip
+    run = {"when": "before", "down_mbps": 6.0, "up_mbps": 1.0, "latency_ms": 40.0}
+    assert entered_at_handover({"runs": [run]}, job)["proved_terminal_code"] is None
+    new = entered_at_handover({"runs": [run, {**run, "when": "after"}]}, job)
+    assert (new["proved_terminal_code"], new["proved_mount_code"]) == ("tarn-74", "wall_arm")
+    assert entered_at_build({"kit_found": [{"code": "tools.spanner", "state": "there"}]}, job_of(
+        kit_found=[], rim_gap_mm=None, unpacked_terminal_code="", unpacked_mount_code=""
+    ))["unpacked_terminal_code"] is None  # fmt: skip
+
+
+def test_the_side_is_that_of_one_mount_and_steps_are_told_for_both_where_it_is_of_another():
+    job = job_of("2026-107")
+    assert mount_side(job) == job.mount.mount_side == "right"
+    kept = entered_at_mount({"mount_side": "left"}, job)
+    assert kept["side_mount_code"] == "ladder_pole"
+    other = job_of("2026-107", side_mount_code="gable_pole")
+    assert mount_side(other) == ""
+    findings, _ = told(other, "mount")
+    assert findings["mount.side_of"].level is Level.UNKNOWN
+    assert "mount.side" not in findings
+    assert told(job, "mount")[0]["mount.side"].level is Level.CLEAR
+
+
+def test_the_head_is_tried_with_the_terminal_that_is_on_it_and_the_mast_without():
+    facts, other = golden.read("2026-101")["facts"], golden.read("2026-103")["facts"]["terminal"]
+    findings, _ = told(JobInput.model_validate({**facts, "terminal": other, "terminal_code": other["code"]}), "mount")
+    levels = {code.rsplit(".")[-1]: one.level for code, one in findings.items() if code.startswith("mount.checked.")}
+    assert levels == {"plumb": Level.CLEAR, "twist": Level.CLEAR, "play": Level.UNKNOWN, "seat": Level.UNKNOWN}
+
+
+def test_a_site_that_is_another_was_not_looked_over_for_hazards():
+    job = job_of()
+    assert job.brief.hazards_sought
+    for metres, still in ((5, True), (5000, False)):
+        latitude = job.brief.latitude_deg + metres / DEGREE_M
+        told_anew = entered_at_brief({"place_text": f"{latitude:.6f}, {job.brief.longitude_deg:.6f}"}, job)
+        assert told_anew.get("hazards_sought", True) is still
+        assert ("assessed_by" in told_anew) is not still
 
 
 def test_what_was_done_of_the_mount_alone_belongs_to_no_terminal():

@@ -65,15 +65,17 @@ NOT_ASKED = {
         height_m crew settled""",
     "mount": "mast_straight_mm design_gust_mps working_gust_mps gust_source pulled_n",
     "cable": """connectors drilled_from wall_mark inside_mm outside_mm dressed injector_dry injector_reachable
-        old_cabling earth_wire_length_m earth_ground_ohm""",
-    "build": "rim_gap_mm delivered_by built_terminal_code",
-    "peak": """elevation_mid_turns azimuth_mid_turns read_satellite_code read_terminal_code
+        old_cabling earth_wire_length_m earth_ground_ohm earthed_terminal_code earthed_mount_code""",
+    "build": """rim_gap_mm delivered_by built_terminal_code built_mount_code unpacked_terminal_code
+        unpacked_mount_code""",
+    "peak": """elevation_mid_turns azimuth_mid_turns read_satellite_code read_terminal_code read_mount_code
         peaked_latitude_deg peaked_longitude_deg push_top_during_db
         push_bottom_during_db push_left_during_db push_right_during_db witness_text""",
     "bringup": """powered_where power_checks meter_fitted install_mode laptop_system laptop_before laptop_address
         laptop_mask laptop_wired laptop_wireless laptop_back told_back online_satellite_code online_terminal_code
         router_plan wifi_name wifi_password""",
-    "handover": "watch items_given shown_to customer_lines installer_lines",
+    "handover": """watch items_given shown_to customer_lines installer_lines proved_terminal_code
+        proved_satellite_code proved_mount_code""",
 }
 PICKED = {("brief", "terminal_code"), ("brief", "satellite_code")}  # the picks beside them stay
 

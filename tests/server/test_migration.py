@@ -83,6 +83,7 @@ SINCE = {
         "later_mount_code",
     ),
     *("team_code", "travel_h"),
+    *("proved_terminal_code", "proved_satellite_code", "proved_constellation_code", "proved_mount_code"),
     *("approved_by", "approved_at", "approved_letter", "approval_note", "surface"),
     *(set(MountFacts.model_fields) - _FIRST_OF_MOUNT),
     *(set(CableFacts.model_fields) - _FIRST_OF_CABLE),

@@ -279,6 +279,7 @@ LABELS: dict[str, str] = {
     "note": "Note",
     "number": "Number",
     "nut": "Nut",
+    "of_head": "Tries the terminal’s head",
     "off_days": "Days off",
     "off_s": "Silent for",
     "offset_deg": "Angle of that face to the beam",

@@ -9,6 +9,7 @@ from rindle_core.papers.sheet import SheetBlock, block, table
 from rindle_core.papers.told import moment, names, quantity
 from rindle_core.stations.cable.earth import BUILDING
 from rindle_core.stations.mount.footing import STAGES
+from rindle_core.stations.mounting import mount_side
 
 Blocks = list[SheetBlock]
 _STATES = {"": "not tried", "good": "good", "bad": "bad"}
@@ -61,7 +62,7 @@ def mount_blocks(facts: JobInput, result: JobAssessment, system: System) -> Bloc
                 ("Wall", quantity(told.mast_wall_mm, "mm", system)),
                 ("Free length", quantity(told.mast_free_length_m, "m", system)),
                 ("Centre above ground", quantity(told.height_above_ground_m, "m", system)),
-                ("Side", told.mount_side),
+                ("Side", mount_side(facts)),
                 ("Signs of timber", names(told.timber_signs, words.timber_signs)),
                 ("Pulled on site", quantity(told.pulled_n, "n", system)),
                 ("Seen to at the pour", names(told.pour_checks, words.pour_checks)),

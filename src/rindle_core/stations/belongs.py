@@ -1,14 +1,16 @@
-"""What a room's evidence belongs to: the terminal, the satellite and the place that the job had when it first came."""
+"""What a room's evidence belongs to: terminal, mount, satellite and place that the job had when it first came."""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
 from rindle_core.kernel.findings import Finding, Kind, Level
+from rindle_core.kernel.model import Model
 from rindle_core.science.geodesy import apart_m
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.mounting import mount_code
 
 
 def every(row: Any) -> bool:
@@ -16,11 +18,38 @@ def every(row: Any) -> bool:
     return True
 
 
+def stamp_rows(
+    rows: Sequence[Mapping[str, Any]],
+    before: Sequence[Model],
+    says: tuple[str, ...],
+    now: Mapping[str, str],
+) -> list[dict[str, Any]]:
+    """Rows with what each was made on. One that is sent back as it stands stays of that; one whose `says` came out anew
+    is of the job as it is now.
+    """
+    was = {getattr(one, "id", ""): one.model_dump(mode="json") for one in before}
+    stamped = []
+    for row in rows:
+        known = was.get(str(row.get("id") or ""))
+        if known is None:  # entered now, unless it is of a file that is read in
+            stamped.append({**row, **{name: row.get(name) or code for name, code in now.items()}})
+        else:
+            same = all((row.get(name) or None) == (known.get(name) or None) for name in says)
+            stamped.append({**row, **({name: known[name] for name in now} if same else now)})
+    return stamped
+
+
+def _said(job: JobInput, of: str) -> str | None:
+    told: str | None = mount_code(job) if of == "mount_code" else getattr(job.brief, of)
+    return told
+
+
 @dataclass(frozen=True, slots=True)
 class Belongs:
     """Rows of a room that were taken with one terminal, or towards one satellite, and prove nothing of another.
 
-    `told`: the fact that keeps what Brief said, and the fact of Brief that it keeps; `what`: the rows in words.
+    `told`: the fact that keeps what the job said, and the fact of Brief that it keeps, or `mount_code`; `what`: the
+    rows in words; `findings`: codes of the room, or how they begin, that rest on the rows; empty: all of them.
     """
 
     room: str
@@ -30,6 +59,7 @@ class Belongs:
     told: Mapping[str, str]
     place: tuple[str, ...] = ()  # the facts that keep latitude and longitude; empty: it is of no place
     counts: Callable[[Any], bool] = every
+    findings: tuple[str, ...] = ()
 
     def stamped(self, change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
         """What a change of the room brings along: with the first row what Brief says now, with the last none of it.
@@ -41,22 +71,21 @@ class Belongs:
         if not any(name in change for name in (*self.rows, *names)):
             return {}
         lists = [change[name] if name in change else getattr(held, name) for name in self.rows]
-        if not any(self.counts(row) for rows in lists for row in rows or ()):
+        rows = [row for told in lists for row in (told if isinstance(told, list) else [told])]
+        if not any(self.counts(row) for row in rows if row not in (None, "", False)):
             return dict.fromkeys(names)
         if any(change.get(name) for name in names):
             return {}  # it is told with them: a file that is read in
         said_anew = any(name in change for name in names)
         if said_anew or not any(getattr(held, name) for name in self.told):
-            now = {name: getattr(job.brief, of) or None for name, of in self.told.items()}
+            now = {name: _said(job, of) or None for name, of in self.told.items()}
             return now | dict(zip(self.place, job.brief.place or (None, None), strict=False))
         return {}
 
     def doubts(self, job: JobInput) -> list[Finding]:
         """That the job says another terminal or satellite now."""
         held = getattr(job, self.room)
-        pairs = [
-            (of.removesuffix("_code"), getattr(held, name), getattr(job.brief, of)) for name, of in self.told.items()
-        ]
+        pairs = [(of.removesuffix("_code"), getattr(held, name), _said(job, of)) for name, of in self.told.items()]
         others = [(of, was, now) for of, was, now in pairs if was and now and was != now]
         if self.place and not others:
             was = tuple(getattr(held, name) for name in self.place)
@@ -73,7 +102,7 @@ class Belongs:
                 f"{self.what} belong to another {' and another '.join(of for of, _, _ in others)}",
                 f"The job said {' and '.join(was for _, was, _ in others)} when the first came, and says "
                 f"{' and '.join(now for _, _, now in others)} now.",
-                clears_by="Set it back at Brief, do it anew, or say that it was done with what the job says now.",
+                clears_by="Set it back, do it anew, or say that it was done with what the job says now.",
             )
         ]
 
@@ -86,4 +115,4 @@ class Belongs:
         )
 
 
-__all__ = ["Belongs", "every"]
+__all__ = ["Belongs", "every", "stamp_rows"]

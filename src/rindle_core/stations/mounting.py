@@ -9,13 +9,20 @@ from rindle_core.stations.entries import JobInput
 from rindle_core.stations.planned import planned
 from rindle_core.stations.step_order import joined, listed
 
-LOOKS_AT = ("mount.mount_code", "mount.mount_side", "brief.surface")
+OF_MOUNT = ("mount.mount_code", "sky.positions", "sky.position_letter")  # what `mount_code` reads
+LOOKS_AT = ("mount.mount_code", "mount.mount_side", "mount.side_mount_code", "brief.surface")
 
 
 def mount_code(job: JobInput) -> str:
     """Chosen at Mount, or else of the planned position; empty: nobody chose one."""
     one = planned(job)
     return job.mount.mount_code or (one.mount_code if one is not None else "")
+
+
+def mount_side(job: JobInput) -> Side:
+    """The side that it goes on; empty: not told, or told of another mount."""
+    told = job.mount
+    return told.mount_side if told.side_mount_code in ("", mount_code(job)) else ""
 
 
 def mount_kind(job: JobInput) -> MountKind | None:
@@ -34,7 +41,7 @@ def build_steps(job: JobInput) -> list[BuildStep]:
     """The steps of mount and terminal in one order; without a terminal none."""
     terminal, kind = job.picks.terminal, mount_kind(job)
     steps = joined(terminal.build_steps, kind.build_steps if kind else []) if terminal else []
-    steps = [_on_its_side(one, job.mount.mount_side) for one in steps]
+    steps = [_on_its_side(one, mount_side(job)) for one in steps]
     return [_on_the_ground(one) for one in steps] if mount_surface(job) == "bare_ground" else steps
 
 
@@ -86,12 +93,14 @@ def at_height_min(job: JobInput) -> float:
 
 __all__ = [
     "LOOKS_AT",
+    "OF_MOUNT",
     "at_height_min",
     "build_steps",
     "joints_of",
     "listed_codes",
     "mount_code",
     "mount_kind",
+    "mount_side",
     "mount_surface",
     "rehearsed_steps",
 ]

@@ -65,9 +65,14 @@ def as_given(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     return dict(change)
 
 
-def undoubted(job: JobInput) -> list[Finding]:
-    """Evidence that belongs to nothing else."""
-    return []
+@dataclass(frozen=True, slots=True)
+class Doubt:
+    """What may make evidence of a room that of something else, and the codes of findings, or how they begin, that rest
+    on it; empty: all of the room's.
+    """
+
+    told: Callable[[JobInput], list[Finding]]
+    about: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,16 +94,21 @@ class Station(Generic[R]):
     looks_at: tuple[str, ...] = ()
     reads: tuple[str, ...] = ()
     entered: Entered = as_given
-    doubts: Callable[[JobInput], list[Finding]] = undoubted
+    doubts: tuple[Doubt, ...] = ()
 
     def answer(self, context: Context) -> tuple[Outcome[R], Headline]:
         """Its outcome and its sentence, with what is doubted before both: what holds then goes on holding."""
         outcome = self.assess(context)
-        doubted = self.doubts(context.job)
-        if not doubted:
-            return outcome, self.headline(context, outcome.result)
-        still = [one for one in outcome.findings if one.level in (Level.HOLD, Level.UNKNOWN)]
-        return Outcome(outcome.result, [*doubted, *still]), Headline(sentence(doubted[0].message))
+        found, whole = outcome.findings, None
+        for doubt in self.doubts:
+            doubted = doubt.told(context.job)
+            if doubted:
+                about = doubt.about or ("",)
+                bad = (Level.HOLD, Level.UNKNOWN)
+                found = [*doubted, *(one for one in found if one.level in bad or not one.code.startswith(about))]
+                whole = whole or (None if doubt.about else doubted[0])
+        headline = self.headline(context, outcome.result) if whole is None else Headline(sentence(whole.message))
+        return Outcome(outcome.result, found), headline
 
 
 def free(findings: list[Finding]) -> bool:
@@ -106,4 +116,4 @@ def free(findings: list[Finding]) -> bool:
     return worst(findings) in (Level.CLEAR, Level.MIND)
 
 
-__all__ = ["WAITS", "WAITS_FOR_BRIEF", "Context", "Entered", "Headline", "Station", "as_given", "free"]
+__all__ = ["WAITS", "WAITS_FOR_BRIEF", "Context", "Doubt", "Entered", "Headline", "Station", "as_given", "free"]

@@ -10,7 +10,7 @@ from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import format_quantity
 from rindle_core.stations.mount.asked import reach_m
 from rindle_core.stations.mount.mast import MountResult
-from rindle_core.stations.mounting import mount_surface
+from rindle_core.stations.mounting import mount_side, mount_surface
 from rindle_core.stations.planned import planned_height_m
 from rindle_server.drawings.mount_stands import Stand, stand
 from rindle_server.drawings.svg import (
@@ -146,7 +146,7 @@ def mount_elevation(
             below_m=told.tube_below_m or 0.0,
             depth_m=at.depth_m,
             width_m=result.footing.width_m if result.footing else 0.0,
-            on_right=told.mount_side == "right",
+            on_right=mount_side(facts) == "right",
             block_count=told.block_count or (result.ballast.wanted_count if result.ballast else 0),
         )
     )
@@ -172,7 +172,7 @@ def mount_elevation(
         if narrow
         else words((beside + 16, (at.top + at.foot) / 2 + 5), f"lever {lever}", 14, "ink", "start"),
     ]
-    beyond = 180 if kind and kind.holds == "clamps" and told.mount_side == "right" else 0  # away from the ladder
+    beyond = 180 if kind and kind.holds == "clamps" and mount_side(facts) == "right" else 0  # away from the ladder
     parts.append(path(arc_points((at.x, at.foot), 34, beyond - 150, beyond - 30), "rust", 2.5))
     tip = [polar((at.x, at.foot), 34, beyond + turned) for turned in (-40, -22)]
     parts.append(arrow(tip[0], tip[1], "rust", 2.5, 10))

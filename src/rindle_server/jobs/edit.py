@@ -19,7 +19,7 @@ from rindle_core.stations.brief.settled_before import usual_tasks_of
 from rindle_core.stations.brief.visit_tasks import still_soft
 from rindle_core.stations.bringup.may_power import power_waits_for
 from rindle_core.stations.bringup.rows import LineupMark
-from rindle_core.stations.entries import home_of
+from rindle_core.stations.entries import ROOMS, home_of
 from rindle_core.stations.peak.lockdown import lock_taken_back
 from rindle_core.stations.peak.rows import AxisReading
 from rindle_server.errors import Conflict, NotThere
@@ -97,11 +97,13 @@ def patch(job: models.Job, station: str, change: Mapping[str, Any]) -> None:
 
 
 def patch_any(job: models.Job, change: Mapping[str, Any]) -> None:
-    """Changes facts of whichever stations they belong to, as one change. Raises InputError."""
-    rooms: dict[str, dict[str, Any]] = {}
+    """Changes facts of whichever stations they belong to, as one change in the order of the course: what is proved at a
+    later one is proved of what an earlier one says. Raises InputError.
+    """
+    rooms: dict[str, dict[str, Any]] = {room: {} for room in ROOMS}
     for name, value in change.items():
         rooms.setdefault(home_of(name), {})[name] = value
-    _patch(job, rooms)
+    _patch(job, {room: told for room, told in rooms.items() if told})
 
 
 def _patch(job: models.Job, rooms: Mapping[str, Mapping[str, Any]]) -> None:

@@ -11919,6 +11919,11 @@ export interface components {
          */
         BuildFacts: {
             /**
+             * Mount of the job when its first step was marked
+             * @default
+             */
+            built_mount_code: string;
+            /**
              * Terminal of the job when the first step was marked
              * @default
              */
@@ -11971,6 +11976,16 @@ export interface components {
             seen_marks?: components["schemas"]["SeenMark"][];
             /** Steps */
             step_marks?: components["schemas"]["StepMark"][];
+            /**
+             * Mount of the job when the first line was counted
+             * @default
+             */
+            unpacked_mount_code: string;
+            /**
+             * Terminal of the job when the first line was counted
+             * @default
+             */
+            unpacked_terminal_code: string;
             /** Kind of the terminal */
             variants_told?: components["schemas"]["VariantTold"][];
             /** Waits */
@@ -11981,6 +11996,8 @@ export interface components {
          * @description Changes of: Kit, steps, marks, joints and waits, what was left for a time, and what was seen to before leaving.
          */
         BuildFactsPatch: {
+            /** Mount of the job when its first step was marked */
+            built_mount_code?: string | null;
             /** Terminal of the job when the first step was marked */
             built_terminal_code?: string | null;
             /** Before leaving */
@@ -12017,6 +12034,10 @@ export interface components {
             seen_marks?: components["schemas"]["SeenMark"][] | null;
             /** Steps */
             step_marks?: components["schemas"]["StepMark"][] | null;
+            /** Mount of the job when the first line was counted */
+            unpacked_mount_code?: string | null;
+            /** Terminal of the job when the first line was counted */
+            unpacked_terminal_code?: string | null;
             /** Kind of the terminal */
             variants_told?: components["schemas"]["VariantTold"][] | null;
             /** Waits */
@@ -12307,6 +12328,16 @@ export interface components {
             earth_wire_length_m?: number | null;
             /** Earth wire */
             earth_wire_mm2?: number | null;
+            /**
+             * Mount of the job when it was earthed
+             * @default
+             */
+            earthed_mount_code: string;
+            /**
+             * Terminal of the job when it was earthed
+             * @default
+             */
+            earthed_terminal_code: string;
             /** Radius of its tightest bend */
             elbow_mm?: number | null;
             /** Looked at on every end */
@@ -12453,6 +12484,10 @@ export interface components {
             earth_wire_length_m?: number | null;
             /** Earth wire */
             earth_wire_mm2?: number | null;
+            /** Mount of the job when it was earthed */
+            earthed_mount_code?: string | null;
+            /** Terminal of the job when it was earthed */
+            earthed_terminal_code?: string | null;
             /** Radius of its tightest bend */
             elbow_mm?: number | null;
             /** Looked at on every end */
@@ -13524,6 +13559,12 @@ export interface components {
              * @default
              */
             of_mount: string;
+            /**
+             * Of Terminal
+             * @description Terminal that was on it; empty: not kept
+             * @default
+             */
+            of_terminal: string;
             /** Play */
             play_deg?: number | null;
             /**
@@ -24113,6 +24154,26 @@ export interface components {
              * @description By what is agreed: another agreement is proved anew
              */
             old_line_proved?: string[];
+            /**
+             * Constellation of the job when its line was measured
+             * @default
+             */
+            proved_constellation_code: string;
+            /**
+             * Mount of the job when its line was measured
+             * @default
+             */
+            proved_mount_code: string;
+            /**
+             * Satellite of the job when its line was measured
+             * @default
+             */
+            proved_satellite_code: string;
+            /**
+             * Terminal of the job when its line was measured
+             * @default
+             */
+            proved_terminal_code: string;
             /** Runs */
             runs?: components["schemas"]["ServiceRun"][];
             /** Shown to the customer */
@@ -24169,6 +24230,14 @@ export interface components {
              * @description By what is agreed: another agreement is proved anew
              */
             old_line_proved?: string[] | null;
+            /** Constellation of the job when its line was measured */
+            proved_constellation_code?: string | null;
+            /** Mount of the job when its line was measured */
+            proved_mount_code?: string | null;
+            /** Satellite of the job when its line was measured */
+            proved_satellite_code?: string | null;
+            /** Terminal of the job when its line was measured */
+            proved_terminal_code?: string | null;
             /** Runs */
             runs?: components["schemas"]["ServiceRun"][] | null;
             /** Shown to the customer */
@@ -26392,6 +26461,7 @@ export interface components {
             bringup: components["schemas"]["BringUpFacts"];
             /**
              * @default {
+             *       "built_mount_code": "",
              *       "built_terminal_code": "",
              *       "closing": [],
              *       "damages": [],
@@ -26407,6 +26477,8 @@ export interface components {
              *       "rim_gap_mm": null,
              *       "seen_marks": [],
              *       "step_marks": [],
+             *       "unpacked_mount_code": "",
+             *       "unpacked_terminal_code": "",
              *       "variants_told": [],
              *       "waits": []
              *     }
@@ -26431,6 +26503,8 @@ export interface components {
              *       "earth_why_not": "",
              *       "earth_wire_length_m": null,
              *       "earth_wire_mm2": null,
+             *       "earthed_mount_code": "",
+             *       "earthed_terminal_code": "",
              *       "elbow_mm": null,
              *       "end_checks": [],
              *       "entry_steps": [],
@@ -26471,6 +26545,10 @@ export interface components {
              *       "items_given": [],
              *       "needs_proved": [],
              *       "old_line_proved": [],
+             *       "proved_constellation_code": "",
+             *       "proved_mount_code": "",
+             *       "proved_satellite_code": "",
+             *       "proved_terminal_code": "",
              *       "runs": [],
              *       "shown_to": [],
              *       "waivers": [],
@@ -26545,6 +26623,7 @@ export interface components {
              *       "services_located_by": "",
              *       "services_located_on": null,
              *       "sheet_mm": null,
+             *       "side_mount_code": "",
              *       "site_exposure": "",
              *       "snow_m": null,
              *       "soil": "",
@@ -26590,6 +26669,7 @@ export interface components {
              *       "push_right_during_db": null,
              *       "push_top_db": null,
              *       "push_top_during_db": null,
+             *       "read_mount_code": "",
              *       "read_satellite_code": "",
              *       "read_terminal_code": "",
              *       "readings": [],
@@ -27083,7 +27163,8 @@ export interface components {
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
-             *               "name": "Mast plumb on two faces"
+             *               "name": "Mast plumb on two faces",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "look",
@@ -27091,7 +27172,8 @@ export interface components {
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "Twist of the mast"
+             *               "name": "Twist of the mast",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "deg",
@@ -27099,7 +27181,8 @@ export interface components {
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
-             *               "name": "Play of the head"
+             *               "name": "Play of the head",
+             *               "of_head": true
              *             },
              *             {
              *               "asks": "gap_mm",
@@ -27107,7 +27190,8 @@ export interface components {
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
-             *               "name": "Head right down on the mast"
+             *               "name": "Head right down on the mast",
+             *               "of_head": true
              *             }
              *           ],
              *           "code": "ground_pole",
@@ -27360,7 +27444,8 @@ export interface components {
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
-             *               "name": "Mast plumb on two faces"
+             *               "name": "Mast plumb on two faces",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "look",
@@ -27368,7 +27453,8 @@ export interface components {
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "Twist of the mast"
+             *               "name": "Twist of the mast",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "deg",
@@ -27376,7 +27462,8 @@ export interface components {
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
-             *               "name": "Play of the head"
+             *               "name": "Play of the head",
+             *               "of_head": true
              *             },
              *             {
              *               "asks": "gap_mm",
@@ -27384,7 +27471,8 @@ export interface components {
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
-             *               "name": "Head right down on the mast"
+             *               "name": "Head right down on the mast",
+             *               "of_head": true
              *             }
              *           ],
              *           "code": "wall_arm",
@@ -27772,7 +27860,8 @@ export interface components {
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
-             *               "name": "Mast plumb on two faces"
+             *               "name": "Mast plumb on two faces",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "look",
@@ -27780,7 +27869,8 @@ export interface components {
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "Twist of the mast"
+             *               "name": "Twist of the mast",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "deg",
@@ -27788,7 +27878,8 @@ export interface components {
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
-             *               "name": "Play of the head"
+             *               "name": "Play of the head",
+             *               "of_head": true
              *             },
              *             {
              *               "asks": "gap_mm",
@@ -27796,7 +27887,8 @@ export interface components {
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
-             *               "name": "Head right down on the mast"
+             *               "name": "Head right down on the mast",
+             *               "of_head": true
              *             }
              *           ],
              *           "code": "stud_arm",
@@ -28038,7 +28130,8 @@ export interface components {
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
-             *               "name": "Mast plumb on two faces"
+             *               "name": "Mast plumb on two faces",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "look",
@@ -28046,7 +28139,8 @@ export interface components {
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "Twist of the mast"
+             *               "name": "Twist of the mast",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "deg",
@@ -28054,7 +28148,8 @@ export interface components {
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
-             *               "name": "Play of the head"
+             *               "name": "Play of the head",
+             *               "of_head": true
              *             },
              *             {
              *               "asks": "gap_mm",
@@ -28062,7 +28157,8 @@ export interface components {
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
-             *               "name": "Head right down on the mast"
+             *               "name": "Head right down on the mast",
+             *               "of_head": true
              *             },
              *             {
              *               "asks": "look",
@@ -28070,7 +28166,8 @@ export interface components {
              *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "No rattle"
+             *               "name": "No rattle",
+             *               "of_head": false
              *             }
              *           ],
              *           "code": "gable_pole",
@@ -28360,7 +28457,8 @@ export interface components {
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
-             *               "name": "Mast plumb on two faces"
+             *               "name": "Mast plumb on two faces",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "look",
@@ -28368,7 +28466,8 @@ export interface components {
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "Twist of the mast"
+             *               "name": "Twist of the mast",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "deg",
@@ -28376,7 +28475,8 @@ export interface components {
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
-             *               "name": "Play of the head"
+             *               "name": "Play of the head",
+             *               "of_head": true
              *             },
              *             {
              *               "asks": "gap_mm",
@@ -28384,7 +28484,8 @@ export interface components {
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
-             *               "name": "Head right down on the mast"
+             *               "name": "Head right down on the mast",
+             *               "of_head": true
              *             }
              *           ],
              *           "code": "roof_foot",
@@ -28666,7 +28767,8 @@ export interface components {
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "Twist of the mast"
+             *               "name": "Twist of the mast",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "deg",
@@ -28674,7 +28776,8 @@ export interface components {
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
-             *               "name": "Play of the head"
+             *               "name": "Play of the head",
+             *               "of_head": true
              *             },
              *             {
              *               "asks": "gap_mm",
@@ -28682,7 +28785,8 @@ export interface components {
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
-             *               "name": "Head right down on the mast"
+             *               "name": "Head right down on the mast",
+             *               "of_head": true
              *             },
              *             {
              *               "asks": "look",
@@ -28690,7 +28794,8 @@ export interface components {
              *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "No rattle"
+             *               "name": "No rattle",
+             *               "of_head": false
              *             }
              *           ],
              *           "code": "rib_clamp",
@@ -28917,7 +29022,8 @@ export interface components {
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
-             *               "name": "Mast plumb on two faces"
+             *               "name": "Mast plumb on two faces",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "look",
@@ -28925,7 +29031,8 @@ export interface components {
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "Twist of the mast"
+             *               "name": "Twist of the mast",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "deg",
@@ -28933,7 +29040,8 @@ export interface components {
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
-             *               "name": "Play of the head"
+             *               "name": "Play of the head",
+             *               "of_head": true
              *             },
              *             {
              *               "asks": "gap_mm",
@@ -28941,7 +29049,8 @@ export interface components {
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
-             *               "name": "Head right down on the mast"
+             *               "name": "Head right down on the mast",
+             *               "of_head": true
              *             }
              *           ],
              *           "code": "sheet_foot",
@@ -29147,7 +29256,8 @@ export interface components {
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
-             *               "name": "Mast plumb on two faces"
+             *               "name": "Mast plumb on two faces",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "look",
@@ -29155,7 +29265,8 @@ export interface components {
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "Twist of the mast"
+             *               "name": "Twist of the mast",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "deg",
@@ -29163,7 +29274,8 @@ export interface components {
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
-             *               "name": "Play of the head"
+             *               "name": "Play of the head",
+             *               "of_head": true
              *             },
              *             {
              *               "asks": "gap_mm",
@@ -29171,7 +29283,8 @@ export interface components {
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
-             *               "name": "Head right down on the mast"
+             *               "name": "Head right down on the mast",
+             *               "of_head": true
              *             },
              *             {
              *               "asks": "look",
@@ -29179,7 +29292,8 @@ export interface components {
              *               "how": "The roof's skin is not pierced by a corner, water runs through.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "Mat under the whole frame"
+             *               "name": "Mat under the whole frame",
+             *               "of_head": false
              *             }
              *           ],
              *           "code": "ballast",
@@ -29288,7 +29402,8 @@ export interface components {
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
-             *               "name": "Mast plumb on two faces"
+             *               "name": "Mast plumb on two faces",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "look",
@@ -29296,7 +29411,8 @@ export interface components {
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "Twist of the mast"
+             *               "name": "Twist of the mast",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "deg",
@@ -29304,7 +29420,8 @@ export interface components {
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
-             *               "name": "Play of the head"
+             *               "name": "Play of the head",
+             *               "of_head": true
              *             },
              *             {
              *               "asks": "gap_mm",
@@ -29312,7 +29429,8 @@ export interface components {
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
-             *               "name": "Head right down on the mast"
+             *               "name": "Head right down on the mast",
+             *               "of_head": true
              *             }
              *           ],
              *           "code": "reuse",
@@ -29556,7 +29674,8 @@ export interface components {
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "Twist of the mast"
+             *               "name": "Twist of the mast",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "deg",
@@ -29564,7 +29683,8 @@ export interface components {
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
-             *               "name": "Play of the head"
+             *               "name": "Play of the head",
+             *               "of_head": true
              *             },
              *             {
              *               "asks": "look",
@@ -29572,7 +29692,8 @@ export interface components {
              *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "No rattle"
+             *               "name": "No rattle",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "look",
@@ -29580,7 +29701,8 @@ export interface components {
              *               "how": "The pole is lifted out without climbing.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "Comes out from the ground"
+             *               "name": "Comes out from the ground",
+             *               "of_head": false
              *             }
              *           ],
              *           "code": "ladder_pole",
@@ -29741,7 +29863,8 @@ export interface components {
              *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "No rattle"
+             *               "name": "No rattle",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "look",
@@ -29749,7 +29872,8 @@ export interface components {
              *               "how": "No leg lifts when it is pushed at the top.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "Pegged or weighted"
+             *               "name": "Pegged or weighted",
+             *               "of_head": false
              *             }
              *           ],
              *           "code": "tripod",
@@ -29904,7 +30028,8 @@ export interface components {
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
-             *               "name": "Mast plumb on two faces"
+             *               "name": "Mast plumb on two faces",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "look",
@@ -29912,7 +30037,8 @@ export interface components {
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "Twist of the mast"
+             *               "name": "Twist of the mast",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "deg",
@@ -29920,7 +30046,8 @@ export interface components {
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
-             *               "name": "Play of the head"
+             *               "name": "Play of the head",
+             *               "of_head": true
              *             },
              *             {
              *               "asks": "gap_mm",
@@ -29928,7 +30055,8 @@ export interface components {
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
-             *               "name": "Head right down on the mast"
+             *               "name": "Head right down on the mast",
+             *               "of_head": true
              *             }
              *           ],
              *           "code": "supplied_mast",
@@ -30130,7 +30258,8 @@ export interface components {
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
-             *               "name": "Mast plumb on two faces"
+             *               "name": "Mast plumb on two faces",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "look",
@@ -30138,7 +30267,8 @@ export interface components {
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "Twist of the mast"
+             *               "name": "Twist of the mast",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "deg",
@@ -30146,7 +30276,8 @@ export interface components {
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
-             *               "name": "Play of the head"
+             *               "name": "Play of the head",
+             *               "of_head": true
              *             },
              *             {
              *               "asks": "gap_mm",
@@ -30154,7 +30285,8 @@ export interface components {
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
-             *               "name": "Head right down on the mast"
+             *               "name": "Head right down on the mast",
+             *               "of_head": true
              *             }
              *           ],
              *           "code": "level_support",
@@ -30371,7 +30503,8 @@ export interface components {
              *               "how": "A hole that went oval is drilled anew elsewhere, not packed.",
              *               "most_mm": null,
              *               "most_share": 0.1,
-             *               "name": "Holes round, pins snug"
+             *               "name": "Holes round, pins snug",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "deg",
@@ -30379,7 +30512,8 @@ export interface components {
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
-             *               "name": "Play of the head"
+             *               "name": "Play of the head",
+             *               "of_head": true
              *             },
              *             {
              *               "asks": "look",
@@ -30387,7 +30521,8 @@ export interface components {
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "Twist of the mast"
+             *               "name": "Twist of the mast",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "look",
@@ -30395,7 +30530,8 @@ export interface components {
              *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "No rattle"
+             *               "name": "No rattle",
+             *               "of_head": false
              *             }
              *           ],
              *           "code": "reuse_arm",
@@ -30613,7 +30749,8 @@ export interface components {
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "Twist of the mast"
+             *               "name": "Twist of the mast",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "look",
@@ -30621,7 +30758,8 @@ export interface components {
              *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "No rattle"
+             *               "name": "No rattle",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "deg",
@@ -30629,7 +30767,8 @@ export interface components {
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
-             *               "name": "Play of the head"
+             *               "name": "Play of the head",
+             *               "of_head": true
              *             }
              *           ],
              *           "code": "cone_foot",
@@ -30794,7 +30933,8 @@ export interface components {
              *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "No rattle"
+             *               "name": "No rattle",
+             *               "of_head": false
              *             },
              *             {
              *               "asks": "look",
@@ -30802,7 +30942,8 @@ export interface components {
              *               "how": "No leg lifts when it is pushed at the top.",
              *               "most_mm": null,
              *               "most_share": null,
-             *               "name": "Pegged or weighted"
+             *               "name": "Pegged or weighted",
+             *               "of_head": false
              *             }
              *           ],
              *           "code": "tilt_stand",
@@ -47263,6 +47404,12 @@ export interface components {
             most_share?: number | null;
             /** Name */
             name: string;
+            /**
+             * Of Head
+             * @description Whether it is the terminal's head on it that is tried
+             * @default false
+             */
+            of_head: boolean;
         };
         /**
          * MountChoiceInput
@@ -47506,6 +47653,11 @@ export interface components {
              */
             sheet_mm?: number | null;
             /**
+             * Mount of which the side was told
+             * @default
+             */
+            side_mount_code: string;
+            /**
              * Land around
              * @default
              * @enum {string}
@@ -47700,6 +47852,8 @@ export interface components {
              * @description Calipers at its edge
              */
             sheet_mm?: number | null;
+            /** Mount of which the side was told */
+            side_mount_code?: string | null;
             /** Land around */
             site_exposure?: ("" | "B" | "C" | "D") | null;
             /** Snow lies up to */
@@ -49149,6 +49303,11 @@ export interface components {
             /** During, top */
             push_top_during_db?: number | null;
             /**
+             * Mount of the job when the first reading was taken
+             * @default
+             */
+            read_mount_code: string;
+            /**
              * Satellite of the job when the first reading came
              * @default
              */
@@ -49315,6 +49474,8 @@ export interface components {
             push_top_db?: number | null;
             /** During, top */
             push_top_during_db?: number | null;
+            /** Mount of the job when the first reading was taken */
+            read_mount_code?: string | null;
             /** Satellite of the job when the first reading came */
             read_satellite_code?: string | null;
             /** Terminal of the job when the first reading came */

@@ -60,6 +60,8 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     if "other_place_text" in change:
         latitude, longitude, _ = _coordinates(change["other_place_text"], "other_place_text")
         whole |= {"other_latitude_deg": latitude, "other_longitude_deg": longitude}
+    if job.brief.hazards_sought and "hazards_sought" not in change and _moved(whole, job):
+        whole["hazards_sought"] = False  # somebody looked elsewhere
     if job.brief.assessed_by and "assessed_by" not in change and _assessed_other(whole, job):
         whole |= {"assessed_by": None, "assessed_on": None}  # signed was what was looked at then
     return whole
@@ -72,6 +74,12 @@ def _assessed_other(change: Mapping[str, Any], job: JobInput) -> bool:
         return True
     if "hazards_sought" in change and bool(change["hazards_sought"]) != was.hazards_sought:
         return True
+    return _moved(change, job)
+
+
+def _moved(change: Mapping[str, Any], job: JobInput) -> bool:
+    """Whether the change puts the job at another site, not only the same one more closely."""
+    was = job.brief
     now = change.get("latitude_deg"), change.get("longitude_deg")
     if was.place is None or now[0] is None or now[1] is None:
         return False

@@ -10,7 +10,7 @@ from rindle_core.stations.bringup.part import BringUpPart
 from rindle_core.stations.mounting import LOOKS_AT as MOUNTING
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.planned import LOOKS_AT as PLANNED
-from rindle_core.stations.station import Station
+from rindle_core.stations.station import Doubt, Station
 from rindle_core.stations.stops import LOOKS_AT
 
 STATION = Station(
@@ -21,7 +21,7 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    doubts=BELONGS.doubts,
+    doubts=(Doubt(BELONGS.doubts),),
     looks_at=("brief", "build", "peak.desk_least_db", *LOOKS_AT, *MOUNTING, *PLANNED),
     reads=("aim", "sky", "cable", "peak"),
 )

@@ -40,6 +40,12 @@ class BuildFacts(Facts):
     variants_told: Annotated[list[VariantTold], Entry("Kind of the terminal")] = Field(
         default_factory=list, max_length=20
     )
+    unpacked_terminal_code: Annotated[str, Entry("Terminal of the job when the first line was counted")] = Field(
+        default="", max_length=40
+    )
+    unpacked_mount_code: Annotated[str, Entry("Mount of the job when the first line was counted")] = Field(
+        default="", max_length=40
+    )
     layers_searched: Annotated[bool, Entry("Every layer of the packing was lifted")] = False
     rim_gap_mm: Annotated[
         float | None, Entry("Gap where two strings cross", hint="Drawn tight over the rim, a quarter turn apart")
@@ -49,6 +55,9 @@ class BuildFacts(Facts):
         default="", max_length=160
     )
     built_terminal_code: Annotated[str, Entry("Terminal of the job when the first step was marked")] = Field(
+        default="", max_length=40
+    )
+    built_mount_code: Annotated[str, Entry("Mount of the job when its first step was marked")] = Field(
         default="", max_length=40
     )
     rehearsed_on: Annotated[str, Entry("Rehearsed on", hint="A mount on the ground, before the visit")] = Field(

@@ -10,6 +10,18 @@ BUILT_ON = Kind(
     source="What the job said when the first of them came",
     at="build.step_marks",
 )
+PUT_UP_AS = Kind(
+    "build.put_up_as",
+    "whether the steps of the mount were done on the kind of mount that the job has now",
+    source="What the job said when the first of them came",
+    at="build.step_marks",
+)
+UNPACKED_OF = Kind(
+    "build.unpacked_of",
+    "whether the kit was counted against the bill of the terminal and the mount that the job has now",
+    source="What the job said when the first line was counted",
+    at="build.kit_found",
+)
 COMPETENT = Kind(
     "build.competent",
     "whether somebody named may climb",

@@ -10,6 +10,7 @@ from rindle_core.catalogue.parts import PART_KINDS
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.brief.part import BriefPart
+from rindle_core.stations.build.entered import UNPACKED
 from rindle_core.stations.build.findings import CLOSING, LEFT_OVER, SERIALS
 from rindle_core.stations.build.joints import DoneStep
 from rindle_core.stations.build.kit_list import KitListInput, KitListResult
@@ -70,7 +71,7 @@ def entries_of(context: Context, terminal: Terminal, kit: KitListResult) -> dict
         "owner": "owner" in job.brief.settled,
         "located": any(one.code == SERVICES.code and one.level is Level.CLEAR for one in at_mount),
         "cured": any(one.code == CURING.code and one.level is Level.CLEAR for one in at_mount),
-        "kit": kit.complete,
+        "kit": kit.complete and not UNPACKED.doubts(job),
         "serials": not labels_missing(job, terminal),
         "hand": terminal.polarization != "circular" or bool(hand_mark(context, terminal)),
         **rooms,

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from rindle_core.stations.build.assess import assess
 from rindle_core.stations.build.begun import LOOKS_AT as BEGUN
-from rindle_core.stations.build.entered import BELONGS, entered
+from rindle_core.stations.build.entered import BELONGS, PUT_UP, UNPACKED, entered
 from rindle_core.stations.build.facts import BuildFacts
 from rindle_core.stations.build.headline import headline
 from rindle_core.stations.build.part import BuildPart
 from rindle_core.stations.mounting import LOOKS_AT as MOUNTING
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.planned import LOOKS_AT as PLANNED
-from rindle_core.stations.station import Station
+from rindle_core.stations.station import Doubt, Station
 
 STATION = Station(
     code="build",
@@ -21,7 +21,7 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    doubts=BELONGS.doubts,
+    doubts=(Doubt(BELONGS.doubts), Doubt(PUT_UP.doubts), Doubt(UNPACKED.doubts, UNPACKED.findings)),
     looks_at=(
         "brief",
         *("cable.cable_code", "cable.sealed_by", "cable.putty_until", "mount.alterations", "peak.lock_after_db"),

@@ -114,6 +114,10 @@ class CableFacts(Facts):
     )
     earth_ground_ohm: Annotated[float | None, Entry("Main earth to ground")] = Field(default=None, ge=0, le=100_000)
     earth_building: BuildingFact = ""
+    earthed_terminal_code: Annotated[str, Entry("Terminal of the job when it was earthed")] = Field(
+        default="", max_length=40
+    )
+    earthed_mount_code: Annotated[str, Entry("Mount of the job when it was earthed")] = Field(default="", max_length=40)
     earth_why_not: Annotated[str, Entry("Why it is not possible")] = Field(default="", max_length=300)
 
 

@@ -213,6 +213,12 @@ EARTH_ORDER = Kind(
     source="Usual cautions; local codes prevail",
     at="cable.earth_path",
 )
+EARTHED_FOR = Kind(
+    "cable.earthed_for",
+    "whether the way to earth is that of the terminal and the mount that the job has now",
+    source="What the job said when the first piece of it was ticked",
+    at="cable.earth_path",
+)
 EARTH_WIRE = Kind(
     "cable.earth_wire",
     "size of the earth wire",

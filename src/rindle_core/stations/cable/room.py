@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from rindle_core.stations.cable.assess import assess
+from rindle_core.stations.cable.entered import BELONGS, entered
 from rindle_core.stations.cable.facts import CableFacts
 from rindle_core.stations.cable.headline import headline
 from rindle_core.stations.cable.part import CablePart
+from rindle_core.stations.mounting import OF_MOUNT
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.planned import LOOKS_AT as PLANNED
-from rindle_core.stations.station import Station
+from rindle_core.stations.station import Doubt, Station
 from rindle_core.stations.stops import LOOKS_AT
 
 STATION = Station(
@@ -18,8 +20,10 @@ STATION = Station(
     result=CablePart,
     assess=assess,
     headline=headline,
+    entered=entered,
+    doubts=(Doubt(BELONGS.doubts, BELONGS.findings),),
     looks_at=(
-        *(*LOOKS_AT, *PLANNED, "mount.height_above_ground_m", "brief.forecast_low_c"),
+        *(*LOOKS_AT, *OF_MOUNT, *PLANNED, "mount.height_above_ground_m", "brief.forecast_low_c", "brief.terminal_code"),
         *("handover.runs", "bringup.powered_at", "bringup.states_entered"),
     ),
     reads=(),

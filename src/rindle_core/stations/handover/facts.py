@@ -18,6 +18,18 @@ class HandOverFacts(Facts):
     """The service before and after, what was watched, proved, let pass and given, and who signed for it."""
 
     runs: Annotated[list[ServiceRun], Entry("Runs")] = Field(default_factory=list)
+    proved_terminal_code: Annotated[str, Entry("Terminal of the job when its line was measured")] = Field(
+        default="", max_length=40
+    )
+    proved_mount_code: Annotated[str, Entry("Mount of the job when its line was measured")] = Field(
+        default="", max_length=40
+    )
+    proved_satellite_code: Annotated[str, Entry("Satellite of the job when its line was measured")] = Field(
+        default="", max_length=40
+    )
+    proved_constellation_code: Annotated[str, Entry("Constellation of the job when its line was measured")] = Field(
+        default="", max_length=40
+    )
     needs_proved: Annotated[list[str], Entry("What the customer asked for, proved", words="needs")] = Field(
         default_factory=list, max_length=20
     )

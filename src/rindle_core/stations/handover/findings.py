@@ -4,6 +4,12 @@ from __future__ import annotations
 
 from rindle_core.kernel.findings import Kind
 
+PROVED_OF = Kind(
+    "handover.proved_of",
+    "whether the line that was measured is that of the terminal and the satellite that the job has now",
+    source="What the job said when the first of it came",
+    at="handover.runs",
+)
 ALIKE = Kind(
     "handover.alike",
     "runs before and after were made alike",

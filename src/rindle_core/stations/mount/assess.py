@@ -98,7 +98,7 @@ def _of_kind(job: JobInput, terminal: Terminal, kind: MountKind) -> list[Finding
     )
     if kind.holds == "given":
         found.append(judge_reuse(job))
-    return [*found, *judge_checks(kind, job.mount.checks, terminal.beamwidth_deg())]
+    return [*found, *judge_checks(kind, job.mount.checks, terminal.beamwidth_deg(), terminal.code)]
 
 
 def assess(context: Context) -> Outcome[MountPart]:

@@ -25,6 +25,7 @@ class CheckMark(Row):
     play_deg: Annotated[float | None, Entry("Play")] = Field(default=None, ge=0, le=90)
     gap_mm: Annotated[float | None, Entry("Gap")] = Field(default=None, ge=0, le=100)
     of_mount: str = Field(default="", max_length=40, description="Kind of mount that it was tried on; empty: not kept")
+    of_terminal: str = Field(default="", max_length=40, description="Terminal that was on it; empty: not kept")
     note: Annotated[str, Entry("Note")] = Field(default="", max_length=200)
     by: Annotated[str, Entry("By")] = Field(default="", max_length=120)
 
@@ -44,20 +45,27 @@ class Alteration(Row):
     until: Annotated[dt.date | None, Entry("Until the proper part is there")] = None
 
 
-def judge_checks(kind: MountKind, marks: Sequence[CheckMark], beamwidth_deg: float) -> list[Finding]:
+def judge_checks(
+    kind: MountKind, marks: Sequence[CheckMark], beamwidth_deg: float, terminal_code: str = ""
+) -> list[Finding]:
     """Each check of the kind: not tried is not known, measured it is held against its own limit. One that was tried on
-    another kind says nothing of this one.
+    another kind, or of the head with another terminal, says nothing of this one.
     """
-    made = {one.code: one for one in marks if one.of_mount in ("", kind.code)}
-    elsewhere = {one.code for one in marks} - set(made)
-    return [
-        CHECKED.of(check.code).missing(
-            f"{check.name}: tried on another mount", "Try it on this one: take its row out, and enter it anew."
-        )
-        if check.code in elsewhere
-        else _judged(check, made.get(check.code), beamwidth_deg)
-        for check in kind.checks
-    ]
+    found = []
+    for check in kind.checks:
+        rows = [one for one in marks if one.code == check.code]
+        here = [one for one in rows if one.of_mount in ("", kind.code)]
+        made = [one for one in here if not check.of_head or one.of_terminal in ("", terminal_code)]
+        if rows and not made:
+            other = "with another terminal" if here else "on another mount"
+            found.append(
+                CHECKED.of(check.code).missing(
+                    f"{check.name}: tried {other}", "Try it on this one: take its row out, and enter it anew."
+                )
+            )
+        else:
+            found.append(_judged(check, made[-1] if made else None, beamwidth_deg))
+    return found
 
 
 def _judged(check: MountCheck, mark: CheckMark | None, beamwidth_deg: float) -> Finding:

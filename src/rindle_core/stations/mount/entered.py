@@ -5,16 +5,26 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
+from rindle_core.stations.belongs import Belongs, stamp_rows
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.mount.findings import SIDE, SIDE_OF
 from rindle_core.stations.mounting import mount_code
 from rindle_core.stations.sky.seen import absolute_of
 
 _LOCATED = ("services_located_by", "services_located_on")
-# Rows that were tried or measured on one kind of mount, and what of them says so.
+# Rows that were tried or measured on one kind of mount: what of them says so, and what they keep of it.
 _OF_MOUNT = {
-    "checks": ("code", "state", "play_deg", "gap_mm"),
-    "bracket_seats": ("name", "off_line_mm", "turned_deg"),
+    "checks": (("code", "state", "play_deg", "gap_mm"), ("of_mount", "of_terminal")),
+    "bracket_seats": (("name", "off_line_mm", "turned_deg"), ("of_mount",)),
 }
+BELONGS = Belongs(
+    room="mount",
+    kind=SIDE_OF,
+    what="The side that was told",
+    rows=("mount_side",),
+    told={"side_mount_code": "mount_code"},
+    findings=(SIDE.code,),
+)
 
 
 def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
@@ -28,23 +38,12 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
             "located_longitude_deg": round(at[1], 7) if at else None,
         }
     code = change["mount_code"] if change.get("mount_code") else mount_code(job)
-    for name, says in _OF_MOUNT.items():
+    now = {"of_mount": code, "of_terminal": job.brief.terminal_code or ""}
+    for name, (says, keeps) in _OF_MOUNT.items():
         if change.get(name) is not None:
-            before = {one.id: one.model_dump(mode="json") for one in getattr(job.mount, name)}
-            whole[name] = [
-                _of_mount(dict(row), before.get(str(row.get("id") or "")), code, says) for row in change[name]
-            ]
-    return whole
+            of = {one: now[one] for one in keeps}
+            whole[name] = stamp_rows(change[name], getattr(job.mount, name), says, of)
+    return whole | BELONGS.stamped(change, job)
 
 
-def _of_mount(
-    row: dict[str, Any], before: Mapping[str, Any] | None, code: str, told: tuple[str, ...]
-) -> dict[str, Any]:
-    """A row that is sent back as it stands stays that of its mount; one that came out anew is of the mount now."""
-    if before is None and row.get("of_mount"):
-        return row  # of a file that is read in
-    same = before is not None and all((row.get(name) or None) == (before.get(name) or None) for name in told)
-    return row | {"of_mount": before["of_mount"] if same and before is not None else code}
-
-
-__all__ = ["entered"]
+__all__ = ["BELONGS", "entered"]

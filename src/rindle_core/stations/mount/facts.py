@@ -44,6 +44,7 @@ class MountFacts(Facts):
     bracket_spacing_m: Annotated[float | None, Entry("Between the two brackets")] = Field(default=None, gt=0, le=20)
     tube_below_m: Annotated[float | None, Entry("Tube below the upper bracket")] = Field(default=None, ge=0, le=30)
     mount_side: Annotated[Side, Entry("Side", choices=SIDES)] = ""
+    side_mount_code: Annotated[str, Entry("Mount of which the side was told")] = Field(default="", max_length=40)
     bracket_seats: Annotated[list[BracketSeat], Entry("How each bracket sits")] = Field(
         default_factory=list, max_length=12
     )

@@ -157,6 +157,12 @@ JOINT = Kind(
     source="The joint bears no bending",
     at="mount.clamp_height_m",
 )
+SIDE_OF = Kind(
+    "mount.side_of",
+    "whether the side was told of the mount that the job has now",
+    source="What the job said when it was told",
+    at="mount.mount_side",
+)
 SIDE = Kind("mount.side", "side that it goes on", against="one, where the steps differ by side", at="mount.mount_side")
 SEATS = Kind(
     "mount.seats",

@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from rindle_core.stations.mount.assess import assess
-from rindle_core.stations.mount.entered import entered
+from rindle_core.stations.mount.entered import BELONGS, entered
 from rindle_core.stations.mount.facts import MountFacts
 from rindle_core.stations.mount.headline import headline
 from rindle_core.stations.mount.part import MountPart
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.planned import LOOKS_AT as PLANNED
-from rindle_core.stations.station import Station
+from rindle_core.stations.station import Doubt, Station
 from rindle_core.stations.stops import LOOKS_AT
 
 STATION = Station(
@@ -20,6 +20,7 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
+    doubts=(Doubt(BELONGS.doubts, BELONGS.findings),),
     looks_at=(
         *("brief.height_m", "brief.surface", "brief.may_drill", "brief.permanence", "brief.wanted_height_m"),
         *("brief.crew", "brief.date", *PLANNED, *LOOKS_AT),

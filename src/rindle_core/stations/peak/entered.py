@@ -1,4 +1,4 @@
-"""What follows from an entry at Peak: readings belong to terminal, satellite and place as the job had them then."""
+"""What follows from an entry at Peak: readings belong to what the job said when they were taken."""
 
 from __future__ import annotations
 
@@ -14,7 +14,11 @@ BELONGS = Belongs(
     kind=READ_FOR,
     what="The readings",
     rows=("readings", "skew_readings"),
-    told={"read_satellite_code": "satellite_code", "read_terminal_code": "terminal_code"},
+    told={
+        "read_satellite_code": "satellite_code",
+        "read_terminal_code": "terminal_code",
+        "read_mount_code": "mount_code",
+    },
     place=("peaked_latitude_deg", "peaked_longitude_deg"),
 )
 

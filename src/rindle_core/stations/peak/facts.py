@@ -64,6 +64,9 @@ class PeakFacts(Facts):
     read_satellite_code: Annotated[str, Entry("Satellite of the job when the first reading came")] = Field(
         default="", max_length=40
     )
+    read_mount_code: Annotated[str, Entry("Mount of the job when the first reading was taken")] = Field(
+        default="", max_length=40
+    )
     read_terminal_code: Annotated[str, Entry("Terminal of the job when the first reading came")] = Field(
         default="", max_length=40
     )

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from rindle_core.stations.mounting import OF_MOUNT
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.peak.assess import assess
 from rindle_core.stations.peak.entered import BELONGS, entered
 from rindle_core.stations.peak.facts import PeakFacts
 from rindle_core.stations.peak.headline import headline
 from rindle_core.stations.peak.part import PeakPart
-from rindle_core.stations.station import Station
+from rindle_core.stations.station import Doubt, Station
 
 STATION = Station(
     code="peak",
@@ -18,8 +19,9 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    doubts=BELONGS.doubts,
+    doubts=(Doubt(BELONGS.doubts),),
     looks_at=(
+        *OF_MOUNT,
         "brief.satellite_code",
         "brief.terminal_code",
         "brief.latitude_deg",

@@ -9,7 +9,7 @@ from rindle_core.stations.sky.facts import SkyFacts
 from rindle_core.stations.sky.headline import headline
 from rindle_core.stations.sky.part import SkyPart
 from rindle_core.stations.sky.stood import judge_place_moved
-from rindle_core.stations.station import Station
+from rindle_core.stations.station import Doubt, Station
 
 STATION = Station(
     code="sky",
@@ -19,7 +19,7 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    doubts=judge_place_moved,
+    doubts=(Doubt(judge_place_moved),),
     looks_at=("brief", "mount.height_above_ground_m"),
     reads=(),
 )

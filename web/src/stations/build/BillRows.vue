@@ -3,6 +3,7 @@
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import ChipRow from '@/fields/ChipRow.vue'
 import { formatQuantity } from '@/lib/quantity'
 import { type KitState, toldOf } from '@/stations/build/rows'
 import { useBuild } from '@/stations/build/useBuild'
@@ -50,18 +51,14 @@ const amount = (one: Schemas['KitRow']) =>
           ><small v-if="one.layer_number" class="quiet"> · layer {{ one.layer_number }}</small
           ><br v-if="one.cue" /><span class="quiet small">{{ one.cue }}</span></span
         >
-        <span class="chips" role="group" :aria-label="one.name">
-          <button
-            v-for="state in shown"
-            :key="state.value"
-            type="button"
-            :aria-pressed="one.found?.state === state.value"
-            :disabled="store.locked"
-            @click="tell([one], state.value)"
-          >
-            {{ state.label }}
-          </button>
-        </span>
+        <chip-row
+          class="chips"
+          :name="one.name"
+          :options="shown"
+          :value="one.found?.state"
+          :disabled="store.locked"
+          @pick="(state) => tell([one], state)"
+        />
       </li>
     </ul>
   </section>
@@ -106,27 +103,6 @@ li.damaged {
 }
 .own {
   font-family: var(--mono, monospace);
-}
-.chips {
-  display: flex;
-  gap: 4px;
-}
-button:not([class]) {
-  min-height: 40px;
-  padding: 2px 10px;
-  font: inherit;
-  font-size: 14px;
-  color: inherit;
-  background: var(--sheet);
-  border: 1px solid var(--quiet);
-  border-radius: 6px;
-  cursor: pointer;
-}
-button[aria-pressed='true'] {
-  background: var(--stream-tint);
-  outline: 2px solid var(--stream);
-  outline-offset: -2px;
-  font-weight: 600;
 }
 @container (max-width: 560px) {
   li {

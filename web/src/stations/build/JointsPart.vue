@@ -4,6 +4,7 @@ import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import DrawingView from '@/drawings/DrawingView.vue'
+import ChipRow from '@/fields/ChipRow.vue'
 import { formatQuantity } from '@/lib/quantity'
 import BoltCircle from '@/stations/build/BoltCircle.vue'
 import { JOINT_STATES } from '@/stations/build/rows'
@@ -56,18 +57,13 @@ function touch(view: Schemas['JointView'], state: State): void {
             Ends {{ one.joint.ends }}<template v-if="one.since">; {{ one.state }} by {{ one.since }}</template>
           </p>
           <p v-if="one.why_not_yet && !one.finished" class="free">{{ one.why_not_yet }}</p>
-          <div class="chips" role="group" :aria-label="one.joint.name">
-            <button
-              v-for="state in JOINT_STATES"
-              :key="state.value"
-              type="button"
-              :aria-pressed="one.state === state.value"
-              :disabled="store.locked"
-              @click="touch(one, state.value)"
-            >
-              {{ state.label }}
-            </button>
-          </div>
+          <chip-row
+            :name="one.joint.name"
+            :options="JOINT_STATES"
+            :value="one.state"
+            :disabled="store.locked"
+            @pick="(state) => touch(one, state)"
+          />
           <div v-if="asked?.code === one.code" class="caution" role="alert">
             <p><b>Too early.</b> {{ one.why_not_yet }} What is tight now is loosened again under load.</p>
             <n-button @click="asked = null">Leave it free</n-button>
@@ -115,28 +111,6 @@ h3,
 }
 .free {
   color: var(--ochre);
-  font-weight: 600;
-}
-.chips {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-}
-.chips button {
-  min-height: 44px;
-  min-width: 64px;
-  padding: 4px 12px;
-  font: inherit;
-  color: inherit;
-  background: var(--sheet);
-  border: 1px solid var(--quiet);
-  border-radius: 6px;
-  cursor: pointer;
-}
-.chips button[aria-pressed='true'] {
-  background: var(--stream-tint);
-  outline: 2px solid var(--stream);
-  outline-offset: -2px;
   font-weight: 600;
 }
 @media (max-width: 700px) {

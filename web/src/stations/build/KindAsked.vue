@@ -1,16 +1,21 @@
 <script setup lang="ts">
 /** Of which kind the terminal in the box is: each brings parts of its own onto the bill. */
 import { computed } from 'vue'
+import ChipRow from '@/fields/ChipRow.vue'
 import { useBuild } from '@/stations/build/useBuild'
 import { rowId } from '@/stores/job'
 
 const { store, told } = useBuild()
 const kinds = computed(() => store.job?.facts.picks.terminal?.variants ?? [])
-const ANSWERS = ['yes', 'no'] as const
+type Answer = 'yes' | 'no'
+const ANSWERS: { value: Answer; label: string }[] = [
+  { value: 'yes', label: 'yes' },
+  { value: 'no', label: 'no' },
+]
 const rows = computed(() => told.value.variants_told ?? [])
 const answerOf = (code: string) => rows.value.find((one) => one.code === code)?.is_it
 /** The same answer once more takes it back. */
-function say(code: string, is_it: (typeof ANSWERS)[number]): void {
+function say(code: string, is_it: Answer): void {
   const others = rows.value.filter((one) => one.code !== code)
   const was = rows.value.find((one) => one.code === code)
   void store.replaceList(
@@ -23,23 +28,18 @@ function say(code: string, is_it: (typeof ANSWERS)[number]): void {
 <template>
   <section v-if="kinds.length" class="kinds" data-fact="build.variants_told">
     <h3>Which kind is it? <span class="quiet note">each brings parts of its own</span></h3>
-    <div v-for="one in kinds" :key="one.code" class="kind" role="group" :aria-label="one.question">
+    <div v-for="one in kinds" :key="one.code" class="kind">
       <span
         ><b>{{ one.question }}</b
         ><br v-if="one.note" /><span class="quiet small">{{ one.note }}</span></span
       >
-      <span class="chips">
-        <button
-          v-for="answer in ANSWERS"
-          :key="answer"
-          type="button"
-          :aria-pressed="answerOf(one.code) === answer"
-          :disabled="store.locked"
-          @click="say(one.code, answer)"
-        >
-          {{ answer }}
-        </button>
-      </span>
+      <chip-row
+        :name="one.question"
+        :options="ANSWERS"
+        :value="answerOf(one.code)"
+        :disabled="store.locked"
+        @pick="(answer) => say(one.code, answer)"
+      />
     </div>
   </section>
 </template>
@@ -63,25 +63,5 @@ h3 {
   gap: 12px;
   align-items: center;
   min-height: 48px;
-}
-.chips {
-  display: flex;
-  gap: 4px;
-}
-button:not([class]) {
-  min-height: 44px;
-  min-width: 64px;
-  font: inherit;
-  color: inherit;
-  background: var(--sheet);
-  border: 1px solid var(--quiet);
-  border-radius: 6px;
-  cursor: pointer;
-}
-button[aria-pressed='true'] {
-  background: var(--stream-tint);
-  outline: 2px solid var(--stream);
-  outline-offset: -2px;
-  font-weight: 600;
 }
 </style>

@@ -8,6 +8,7 @@ import { formatQuantity } from '@/lib/quantity'
 import KitBill from '@/stations/build/KitBill.vue'
 import LabelRows from '@/stations/build/LabelRows.vue'
 import { useBuild } from '@/stations/build/useBuild'
+import SaidAnew from '@/stations/SaidAnew.vue'
 import { usePrefs } from '@/stores/prefs'
 
 const { store, assessment, told } = useBuild()
@@ -18,6 +19,12 @@ const damages = columnsOf('build.damages', { key: 'part', main: true }, 'what', 
 </script>
 
 <template>
+  <said-anew
+    station="build"
+    code="build.unpacked_of"
+    label="It was counted of what the job says now"
+    @said="store.patch({ unpacked_terminal_code: '', unpacked_mount_code: '' })"
+  />
   <kit-bill />
   <template v-if="assessment.labels_wanted?.length">
     <h2>Labels that go out of reach <span class="quiet note">before the lift</span></h2>

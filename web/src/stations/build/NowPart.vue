@@ -78,6 +78,12 @@ defineExpose({
     label="They were done on the terminal of the job now"
     @said="store.patch({ built_terminal_code: '' })"
   />
+  <said-anew
+    station="build"
+    code="build.put_up_as"
+    label="They were done on the mount of the job now"
+    @said="store.patch({ built_mount_code: '' })"
+  />
   <div class="now" data-fact="build.step_marks">
     <ol class="steps" aria-label="Build steps">
       <li v-for="(view, index) in build.steps" :key="view.step.code">

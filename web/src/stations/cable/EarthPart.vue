@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import DrawingView from '@/drawings/DrawingView.vue'
 import Fact from '@/fields/Fact.vue'
+import SaidAnew from '@/stations/SaidAnew.vue'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
@@ -14,6 +15,12 @@ const told = computed(() => store.job!.facts.cable)
 </script>
 
 <template>
+  <said-anew
+    station="cable"
+    code="cable.earthed_for"
+    label="It was done for what the job says now"
+    @said="store.patch({ earthed_terminal_code: '', earthed_mount_code: '' })"
+  />
   <drawing-view name="earth" />
   <fact at="cable.earth_path" with-text="text" whole />
   <div class="fields">

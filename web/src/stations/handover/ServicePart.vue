@@ -12,6 +12,7 @@ import FiguresTable from '@/stations/handover/FiguresTable.vue'
 import RunSpread from '@/stations/handover/RunSpread.vue'
 import SpeedMeter from '@/stations/handover/SpeedMeter.vue'
 import type { Series } from '@/stations/handover/spread'
+import SaidAnew from '@/stations/SaidAnew.vue'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -86,6 +87,19 @@ defineExpose({ add: () => grid.value?.add() })
 
 <template>
   <leaf-part leaf="service">
+    <said-anew
+      station="handover"
+      code="handover.proved_of"
+      label="It is of what the job says now"
+      @said="
+        store.patch({
+          proved_terminal_code: '',
+          proved_satellite_code: '',
+          proved_constellation_code: '',
+          proved_mount_code: '',
+        })
+      "
+    />
     <speed-meter />
     <p v-if="gain" class="gain">{{ gain }}.</p>
     <run-spread

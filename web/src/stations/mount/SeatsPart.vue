@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import Fact from '@/fields/Fact.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
+import SaidAnew from '@/stations/SaidAnew.vue'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
@@ -14,6 +15,12 @@ const columns = columnsOf('mount.bracket_seats', { key: 'name', main: true }, 'o
 
 <template>
   <template v-if="kind?.side_asked">
+    <said-anew
+      station="mount"
+      code="mount.side_of"
+      label="It is on that side of this one too"
+      @said="store.patch({ side_mount_code: '' })"
+    />
     <fact at="mount.mount_side" chips />
     <p class="quiet">{{ kind.side_asked }}. The steps at Build are told for it.</p>
   </template>

@@ -152,7 +152,7 @@ const read = () => (usable.value ? turnAndRead(0) : void focusNew())
     station="peak"
     code="peak.read_for"
     label="They were taken with what the job says now"
-    @said="store.patch({ read_satellite_code: '', read_terminal_code: '' })"
+    @said="store.patch({ read_satellite_code: '', read_terminal_code: '', read_mount_code: '' })"
   />
   <div class="row">
     <n-radio-group v-model:value="axis" aria-label="Axis"
