@@ -60,6 +60,11 @@ class Belongs:
     place: tuple[str, ...] = ()  # the facts that keep latitude and longitude; empty: it is of no place
     counts: Callable[[Any], bool] = every
     findings: tuple[str, ...] = ()
+    is_one: bool = False  # of what stands in words
+
+    @property
+    def _belong(self) -> str:
+        return "belongs" if self.is_one else "belong"
 
     def stamped(self, change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
         """What a change of the room brings along: with the first row what Brief says now, with the last none of it.
@@ -99,7 +104,7 @@ class Belongs:
         return [
             self.kind(
                 Level.UNKNOWN,
-                f"{self.what} belong to another {' and another '.join(of for of, _, _ in others)}",
+                f"{self.what} {self._belong} to another {' and another '.join(of for of, _, _ in others)}",
                 f"The job said {' and '.join(was for _, was, _ in others)} when the first came, and says "
                 f"{' and '.join(now for _, _, now in others)} now.",
                 clears_by="Set it back, do it anew, or say that it was done with what the job says now.",
@@ -109,7 +114,7 @@ class Belongs:
     def _moved(self, off_m: float, limit_m: float) -> Finding:
         return self.kind(
             Level.UNKNOWN,
-            f"{self.what} belong to another place",
+            f"{self.what} {self._belong} to another place",
             f"They were taken {off_m:.0f} m from where the job says now; up to {limit_m:.0f} m a place may be mended.",
             clears_by="Set it back at Brief, do it anew, or say that it was done at the place as it is now.",
         )

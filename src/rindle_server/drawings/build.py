@@ -46,12 +46,12 @@ def _dish() -> list[str]:
         line((248, 60), (392, 200), "quiet", 2, stroke_dasharray="2 5"),
         tag("rect", x=392, y=184, width=40, height=32, rx=4, fill=ink("paper"), stroke=ink("ink"), stroke_width=2),
         line((246, 150), (352, 44), "quiet", 1, stroke_dasharray="8 5"),
-        words((356, 40), "to the satellite", 14, "quiet", "start"),
-        words((412, 176), "feed", 14, "quiet"),
-        words((262, 30), "rim", 14, "quiet", "start"),
-        words((76, 168), "head", 14, "quiet", "end"),
-        words((94, 262), "mast", 14, "quiet", "end"),
-        words((310, 272), "arm", 14, "quiet", "start"),
+        words((438, 28), "to the satellite", 16, "quiet", "end"),
+        words((412, 176), "feed", 16, "quiet"),
+        words((262, 30), "rim", 16, "quiet", "start"),
+        words((76, 168), "head", 16, "quiet", "end"),
+        words((94, 262), "mast", 16, "quiet", "end"),
+        words((310, 272), "arm", 16, "quiet", "start"),
     ]
 
 

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import { useAsked } from '@/api/cache'
 import client, { type Schemas, unwrap } from '@/api/client'
+import { useWide } from '@/drawings/useWide'
 import { counted } from '@/lib/counted'
 
 const { data, error } = useAsked(
@@ -10,10 +11,11 @@ const { data, error } = useAsked(
   () => unwrap(client.GET('/api/learnt')),
 )
 const record = computed(() => data.value?.record)
-const months = computed(() => record.value?.months ?? [])
+const { wide } = useWide(760)
+/** The last of them that have room. */
+const months = computed(() => (record.value?.months ?? []).slice(-Math.max(1, Math.floor((wide.value - 40) / 60))))
 const most = computed(() => Math.max(1, ...months.value.map((one) => one.job_count)))
-const WIDTH = 760
-const step = computed(() => Math.min(96, (WIDTH - 40) / Math.max(1, months.value.length)))
+const step = computed(() => Math.min(96, (wide.value - 40) / Math.max(1, months.value.length)))
 const high = (count: number) => (120 * count) / most.value
 const percent = (value: number | null | undefined) => (value == null ? 'no job yet' : `${value.toFixed(0)} %`)
 const widest = (rows: Schemas['Named'][]) => Math.max(1, ...rows.map((one) => one.count))
@@ -55,7 +57,7 @@ const kinds = computed(() => (data.value?.factors ?? []).filter((one) => !one.pe
       </div>
       <section class="block">
         <h2>By month</h2>
-        <svg :viewBox="`0 0 ${WIDTH} 190`" class="drawing" role="img" aria-label="Jobs handed over by month">
+        <svg ref="drawn" :viewBox="`0 0 ${wide} 190`" class="drawing" role="img" aria-label="Jobs handed over by month">
           <g v-for="(one, at) in months" :key="one.month" :transform="`translate(${20 + at * step} 0)`">
             <rect x="8" :y="140 - high(one.job_count)" :width="step - 16" :height="high(one.job_count)" class="all" />
             <rect
@@ -69,7 +71,7 @@ const kinds = computed(() => (data.value?.factors ?? []).filter((one) => !one.pe
             <text :x="step / 2" y="160" text-anchor="middle" class="quiet">{{ one.month }}</text>
             <text :x="step / 2" y="180" text-anchor="middle" class="quiet">{{ one.at_height_h.toFixed(1) }} h up</text>
           </g>
-          <line x1="20" :x2="WIDTH - 20" y1="140" y2="140" class="axis" />
+          <line x1="20" :x2="wide - 20" y1="140" y2="140" class="axis" />
         </svg>
         <p class="quiet small">Full: held at the first visit. Pale: the rest. Under each month the hours at height.</p>
       </section>

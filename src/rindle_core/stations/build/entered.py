@@ -56,6 +56,7 @@ UNPACKED = Belongs(
     told={"unpacked_terminal_code": "terminal_code", "unpacked_mount_code": "mount_code"},
     counts=_unpacked,
     findings=(KIT.code, RIM.code),
+    is_one=True,
 )
 
 

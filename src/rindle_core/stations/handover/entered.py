@@ -35,6 +35,7 @@ BELONGS = Belongs(
         "proved_mount_code": "mount_code",
     },
     counts=_of_the_new_line,
+    is_one=True,
 )
 
 

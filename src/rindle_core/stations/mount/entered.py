@@ -24,6 +24,7 @@ BELONGS = Belongs(
     rows=("mount_side",),
     told={"side_mount_code": "mount_code"},
     findings=(SIDE.code,),
+    is_one=True,
 )
 
 

@@ -102,6 +102,7 @@ li.damaged {
   font-variant-numeric: tabular-nums;
 }
 .own {
+  margin-left: 6px;
   font-family: var(--mono, monospace);
 }
 @container (max-width: 560px) {

@@ -7,6 +7,7 @@ import type { Schemas } from '@/api/client'
 import Fact from '@/fields/Fact.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
+import { useWide } from '@/drawings/useWide'
 import { formatQuantity } from '@/lib/quantity'
 import { click } from '@/lib/sounder'
 import { rowId } from '@/stores/job'
@@ -32,6 +33,7 @@ const chosen = ref<number | null>(null)
 const row = computed(() => plan.value.rows[chosen.value ?? plan.value.next_row ?? 0]!)
 const at = computed(() => plan.value.rows.indexOf(row.value))
 const azimuth = computed(() => job.value.assessment.aim!.azimuth_true_deg)
+const { unit } = useWide(460)
 const map = computed(() => mapOf(plan.value, told.value.sweeps ?? [], azimuth.value))
 
 /** A beat to move by: one step of the head at each, lit, clicked or counted. */
@@ -120,6 +122,7 @@ const needsAid = computed(() => guide.value?.kind === 'analyser' || told.value.a
   </table>
   <div class="both" data-fact="peak.sweeps">
     <svg
+      ref="drawn"
       :viewBox="`0 0 ${map.width} ${map.height}`"
       class="map"
       role="group"
@@ -142,7 +145,13 @@ const needsAid = computed(() => guide.value?.kind === 'analyser' || told.value.a
           @click="chosen = index"
           @keydown.enter="chosen = index"
         />
-        <text :x="map.left - 6" :y="one.y + one.high / 2 + 5" text-anchor="end" font-size="13" fill="var(--ink)">
+        <text
+          :x="map.left - 6"
+          :y="one.y + one.high / 2 + 5"
+          text-anchor="end"
+          :font-size="13 * unit"
+          fill="var(--ink)"
+        >
           {{ one.label }}
         </text>
       </g>
@@ -163,7 +172,7 @@ const needsAid = computed(() => guide.value?.kind === 'analyser' || told.value.a
         :x="one.x + one.across / 2"
         :y="one.y + one.high / 2 + 5"
         text-anchor="middle"
-        font-size="13"
+        :font-size="13 * unit"
         fill="var(--ink)"
         pointer-events="none"
       >
@@ -177,11 +186,11 @@ const needsAid = computed(() => guide.value?.kind === 'analyser' || told.value.a
         stroke="var(--rust)"
         stroke-dasharray="4 4"
       />
-      <text :x="map.left" :y="map.height - 4" font-size="13" fill="var(--quiet)">{{ map.from }}</text>
-      <text :x="map.middle" :y="map.height - 4" font-size="13" text-anchor="middle" fill="var(--rust)">
+      <text :x="map.left" :y="map.height - 4" :font-size="13 * unit" fill="var(--quiet)">{{ map.from }}</text>
+      <text :x="map.middle" :y="map.height - 4" :font-size="13 * unit" text-anchor="middle" fill="var(--rust)">
         {{ map.wanted }}
       </text>
-      <text :x="map.left + map.across" :y="map.height - 4" font-size="13" text-anchor="end" fill="var(--quiet)">
+      <text :x="map.left + map.across" :y="map.height - 4" :font-size="13 * unit" text-anchor="end" fill="var(--quiet)">
         {{ map.to }}
       </text>
     </svg>

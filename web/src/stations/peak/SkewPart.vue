@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import Fact from '@/fields/Fact.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
+import { useWide } from '@/drawings/useWide'
 import { formatQuantity } from '@/lib/quantity'
 import { usePrefs } from '@/stores/prefs'
 import { usePeak } from '@/stations/peak/usePeak'
@@ -29,6 +30,7 @@ const pathOf = (key: 'unwanted' | 'wanted') =>
   `M${expected.map((one) => `${one.x.toFixed(1)},${one[key].toFixed(1)}`).join('L')}`
 const W = 520
 const H = 210
+const { unit } = useWide(W)
 const box = computed(() => {
   const angles = [
     ...rows.value.map((one) => one.angle_deg),
@@ -60,6 +62,7 @@ const box = computed(() => {
   </p>
   <svg
     v-if="rows.length"
+    ref="drawn"
     :viewBox="`0 0 ${W} ${H}`"
     class="null"
     role="img"
@@ -76,12 +79,19 @@ const box = computed(() => {
         stroke-width="2"
         stroke-dasharray="5 4"
       />
-      <text :x="box.x(skew.null_deg)" y="12" font-size="13" font-weight="700" text-anchor="middle" fill="var(--stream)">
+      <text
+        :x="box.x(skew.null_deg)"
+        y="12"
+        :font-size="13 * unit"
+        font-weight="700"
+        text-anchor="middle"
+        fill="var(--stream)"
+      >
         lowest {{ show(skew.null_deg, 'deg') }} ± {{ (2 * (skew.null_sd_deg ?? 0)).toFixed(1) }}°
       </text>
     </g>
     <line :x1="box.x(planned)" :x2="box.x(planned)" y1="24" :y2="H - 34" stroke="var(--quiet)" stroke-dasharray="2 4" />
-    <text :x="box.x(planned)" :y="H - 20" font-size="12" text-anchor="middle" fill="var(--quiet)">planned</text>
+    <text :x="box.x(planned)" :y="H - 20" :font-size="12 * unit" text-anchor="middle" fill="var(--quiet)">planned</text>
     <g v-for="one in rows" :key="one.id">
       <circle :cx="box.x(one.angle_deg)" :cy="box.y(one.unwanted_db)" r="5" fill="var(--rust)" />
       <circle
@@ -93,22 +103,29 @@ const box = computed(() => {
         stroke="var(--stream)"
         stroke-width="2"
       />
-      <text :x="box.x(one.angle_deg)" :y="H - 4" font-size="12" text-anchor="middle" fill="var(--ink)">
+      <text :x="box.x(one.angle_deg)" :y="H - 4" :font-size="12 * unit" text-anchor="middle" fill="var(--ink)">
         {{ one.angle_deg }}°
       </text>
     </g>
-    <text x="4" y="14" font-size="12" fill="var(--rust)">filled: unwanted</text>
-    <text x="4" y="28" font-size="12" fill="var(--stream)">open: wanted</text>
+    <text x="4" y="14" :font-size="12 * unit" fill="var(--rust)">filled: unwanted</text>
+    <text x="4" :y="14 + 14 * unit" :font-size="12 * unit" fill="var(--stream)">open: wanted</text>
   </svg>
-  <svg v-else viewBox="0 0 520 210" class="null" role="img" aria-label="What is to be expected of both polarizations">
+  <svg
+    v-else
+    ref="drawn"
+    viewBox="0 0 520 210"
+    class="null"
+    role="img"
+    aria-label="What is to be expected of both polarizations"
+  >
     <path :d="pathOf('wanted')" fill="none" stroke="var(--stream)" stroke-width="2.5" />
     <path :d="pathOf('unwanted')" fill="none" stroke="var(--rust)" stroke-width="2.5" />
     <line x1="270" x2="270" y1="20" y2="180" stroke="var(--quiet)" stroke-dasharray="2 4" />
-    <text x="54" y="18" font-size="13" fill="var(--stream)">wanted: flat, it tells nothing</text>
-    <text x="312" y="172" font-size="13" fill="var(--rust)">unwanted: a sharp low place</text>
-    <text x="270" y="200" font-size="12" text-anchor="middle" fill="var(--quiet)">near Aim’s figure</text>
-    <text x="490" y="200" font-size="12" text-anchor="end" fill="var(--quiet)">12° on</text>
-    <text x="50" y="200" font-size="12" fill="var(--quiet)">12° back</text>
+    <text x="54" y="18" :font-size="13 * unit" fill="var(--stream)">wanted: flat, it tells nothing</text>
+    <text x="514" y="180" :font-size="13 * unit" text-anchor="end" fill="var(--rust)">unwanted: a sharp dip</text>
+    <text x="270" y="205" :font-size="12 * unit" text-anchor="middle" fill="var(--quiet)">near Aim’s figure</text>
+    <text x="490" y="205" :font-size="12 * unit" text-anchor="end" fill="var(--quiet)">12° on</text>
+    <text x="50" y="205" :font-size="12 * unit" fill="var(--quiet)">12° back</text>
   </svg>
   <p v-if="skew.turn_deg != null" class="way">
     <b>{{

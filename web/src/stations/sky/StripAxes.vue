@@ -54,13 +54,7 @@ const BEYOND = 4000
         {{ one.text }}
       </text>
     </template>
-    <text
-      :x="shown.x + shown.width / 2"
-      :y="38 * unit"
-      :font-size="12.5 * unit"
-      text-anchor="middle"
-      fill="var(--quiet)"
-    >
+    <text :x="shown.x + shown.width / 2" :y="39 * unit" :font-size="14 * unit" text-anchor="middle" fill="var(--quiet)">
       {{ compass ? 'bearing as your compass shows it' : 'bearing from true north' }} (m changes it)
     </text>
   </g>

@@ -3,12 +3,13 @@
 import { IconArrowAutofitWidth, IconZoomIn, IconZoomOut } from '@tabler/icons-vue'
 import { useElementSize } from '@vueuse/core'
 import { NButton } from 'naive-ui'
-import { computed, onBeforeUnmount, ref } from 'vue'
+import { computed, onBeforeUnmount, ref, useTemplateRef } from 'vue'
 import { directionOf, pointOf, type View } from '@/lib/stripView'
 import StripAxes from '@/stations/sky/StripAxes.vue'
 import StripPoint from '@/stations/sky/StripPoint.vue'
 import { type Direction, type Point, useStripPoints } from '@/stations/sky/useStripPoints'
 import { useStripView } from '@/stations/sky/useStripView'
+import { useWholeWords } from '@/stations/sky/useWholeWords'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -49,6 +50,7 @@ const strip = useStripView({
   turnedDeg: () => turnedDeg.value,
 })
 const { shown, unit, whole, again, bearings, heights } = strip
+useWholeWords(useTemplateRef<SVGGElement>('made'), inner, shown)
 const at = (point: Direction) =>
   frame.value ? pointOf(frame.value, point.azimuth_deg, point.elevation_deg, shown.value) : { x: 0, y: 0 }
 const inView = computed(() =>
@@ -173,7 +175,7 @@ const said = computed(() => {
   const one = chosen.value
   if (one) return `${told(one.azimuth_deg)}° ${northWord.value}, ${one.elevation_deg.toFixed(1)}° up`
   if (full.value) return `${inView.value.length} points; zoom in to see each`
-  return store.locked ? '' : 'Click to set a point, drag a point to move it, drag the sky to turn'
+  return store.locked ? '' : 'Press to set a point, drag a point to move it, drag the sky to turn'
 })
 </script>
 
@@ -212,7 +214,7 @@ const said = computed(() => {
       @wheel="wheel"
       @keydown="strip.key"
     >
-      <g id="strip-made" class="made" v-html="inner" />
+      <g id="strip-made" ref="made" class="made" v-html="inner" />
       <use v-if="again" href="#strip-made" :x="whole.width" class="made" />
       <strip-axes
         :shown="shown"
@@ -306,6 +308,14 @@ figure {
   aspect-ratio: 996 / 418; /* whatever is shown of the sky: nothing below moves while one zooms */
   max-height: 420px;
 }
+@media (max-width: 699px) {
+  .sized {
+    aspect-ratio: 375 / 190; /* half the circle at the full width */
+  }
+  .sized.wide {
+    aspect-ratio: 375 / 218; /* and up to the zenith, of which a panel needs all */
+  }
+}
 @media (min-width: 700px) {
   .sized.wide {
     aspect-ratio: 996 / 286;
@@ -323,7 +333,7 @@ figure {
   pointer-events: none;
 }
 .made :deep(text) {
-  font-size: calc(var(--unit) * 15px);
+  font-size: calc(var(--unit) * 16.5px);
   paint-order: stroke;
   stroke: var(--sheet);
   stroke-width: calc(var(--unit) * 4px);
