@@ -49,11 +49,23 @@ RUN = """async ([light, part]) => {
   }
 }"""
 
+LEAST_PX = 11.5
+SHRUNK = """(least) => {
+  const pixels = (one) => {
+    const to = one.getScreenCTM()
+    return to ? Math.hypot(to.a, to.b) * parseFloat(getComputedStyle(one).fontSize) : least
+  }
+  const words = [...document.querySelectorAll('svg text')].filter((one) => one.getBoundingClientRect().width)
+  const small = words.filter((one) => pixels(one) < least).map((one) => one.textContent.trim())
+  return [document.documentElement.scrollWidth, small]
+}"""
+
 
 def too_wide(page, view):
-    """What reaches beyond a telephone's screen."""
-    wide = page.evaluate("document.documentElement.scrollWidth")
-    return {f"{view} at 390": wide} if wide > PHONE["width"] else {}
+    """What reaches beyond a telephone's screen, and the words of drawings that shrank with them."""
+    wide, small = page.evaluate(SHRUNK, LEAST_PX)
+    told = {f"{view} at 390": wide} if wide > PHONE["width"] else {}
+    return told | ({f"{view} words too small": small} if small else {})
 
 
 def look(page, axe, view, light, part=False):

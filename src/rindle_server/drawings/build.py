@@ -63,9 +63,9 @@ def _panel() -> list[str]:
         _curve("M 150 206 L 230 206 L 222 172 L 158 172 Z", 2),
         _curve("M 60 150 L 300 96 L 326 112 L 84 168 Z", 3),
         line((190, 110), (190, 40), "quiet", 1, stroke_dasharray="8 5"),
-        words((200, 46), "sky", 14, "quiet", "start"),
-        words((318, 140), "panel", 14, "quiet", "start"),
-        words((240, 194), "stand", 14, "quiet", "start"),
+        words((200, 46), "sky", 16, "quiet", "start"),
+        words((318, 140), "panel", 16, "quiet", "start"),
+        words((240, 194), "stand", 16, "quiet", "start"),
     ]
 
 
@@ -120,7 +120,7 @@ def _dot(at: Point, number: int, one: JointView, *, now: bool) -> str:
     ring = [circle(at, 18, "ink", 2)] if now else []
     dashes = {"stroke_dasharray": "3 3"} if one.state == "open" else {}
     dot = circle(at, 12, token, 3 if one.finished else 2, fill=ink(fill), **dashes)
-    return tag("g", *ring, dot, words((at[0], at[1] + 5), str(number), 14, "ink", weight=700), data_joint=one.code)
+    return tag("g", *ring, dot, words((at[0], at[1] + 6), str(number), 16, "ink", weight=700), data_joint=one.code)
 
 
 __all__ = ["antenna_parts"]
