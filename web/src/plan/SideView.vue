@@ -91,6 +91,8 @@ const said = computed(() => {
     return 'A panel has no single beam: this is what stands that way. The ochre hand on the plan turns the cut.'
   if (side.value && plan.bearing.value !== null)
     return 'Another line than the beam. The ochre hand on the plan turns the cut.'
+  if (!plan.things.value.length)
+    return side.value ? 'The sight-line alone: nothing is drawn yet that it could meet.' : ''
   if (!tight.value) return side.value?.lower_edge.length ? 'Nothing that is drawn stands under the beam here.' : ''
   const { name, over } = tight.value
   const named = name[0]!.toUpperCase() + name.slice(1)

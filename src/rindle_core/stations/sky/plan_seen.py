@@ -50,8 +50,11 @@ def positions_on_plan(job: JobInput) -> list[PlanPosition]:
 
 def plan_input(job: JobInput) -> SitePlanInput | None:
     """The `site_plan` input; None while nothing is drawn."""
-    if not job.sky.things:
-        return None
+    return _site(job) if job.sky.things else None
+
+
+def _site(job: JobInput) -> SitePlanInput:
+    """What is drawn, may be nothing, with the sight-line over it."""
     terminal, bare = job.picks.terminal, sky_input(job)
     sight = sight_of(bare) if bare is not None else None
     seen = sight if sight is not None and sight.elevation_deg > 0 else None
@@ -91,7 +94,7 @@ def side_of(
     height is not told, or there is neither sight-line nor bearing.
     """
     at, height = spot_of(job, letter), terminal_height(job, letter)
-    given = plan_input(job) or SitePlanInput(things=[], positions=[])
+    given = _site(job)
     along = given.azimuth_true_deg if bearing_deg is None else bearing_deg
     if at is None or height is None or along is None:
         return None

@@ -15,7 +15,7 @@ from rindle_core.stations.sky.plan_geojson import as_geojson, read_geojson
 from rindle_core.stations.sky.plan_judge import plan_against
 from rindle_core.stations.sky.plan_models import SitePlanInput
 from rindle_core.stations.sky.plan_point import PlanPointInput, plan_point
-from rindle_core.stations.sky.plan_seen import plan_input
+from rindle_core.stations.sky.plan_seen import plan_input, side_of
 from rindle_core.stations.sky.plan_things import (
     PlanThing,
     bodies_of,
@@ -102,6 +102,18 @@ def test_a_line_that_is_said_to_be_there_has_to_be_drawn():
     for hazards, wanted in (([], False), (["overhead_lines"], True), (["buried_services"], False)):
         job = JobInput.model_validate({**facts, "things": without, "hazards": hazards})
         assert plan_input(job).lines_overhead is wanted
+
+
+def test_the_sight_line_is_cut_upright_before_anything_is_drawn():
+    job = JobInput.model_validate({**golden.read("linear-north")["facts"], "things": [], "height_above_ground_m": 3.0})
+    seen = side_view(side_of(job, "")).result
+    assert seen.tight_name == ""
+    run, rise = (seen.lower_edge[-1].along_m - seen.lower_edge[1].along_m,
+                 seen.lower_edge[-1].up_m - seen.lower_edge[1].up_m)  # fmt: skip
+    wanted = golden.read("linear-north")["assessment"]["aim"]["elevation_deg"]
+    assert math.degrees(math.atan2(rise, run)) == pytest.approx(wanted, abs=1.0)  # the Fresnel share bends the edge
+    low = JobInput.model_validate({**golden.read("linear-north")["facts"], "things": [], "height_above_ground_m": None})
+    assert side_of(low, "") is None
 
 
 def test_a_ladder_near_a_wire_is_a_hold_however_steep_it_stands():
