@@ -103,26 +103,38 @@ def _kea(router: str, first: str, last: str, net: ipaddress.IPv4Network, devices
             for one in _bound(devices)
         ],
     }
-    return json.dumps({"Dhcp4": {"subnet4": [subnet]}}, indent=2) + "\n"
+    # Without interfaces it starts, and answers nobody.
+    told = {"comment": "made by Rindle; lan is the interface on the side of the house"}
+    listens = {"interfaces": ["lan"]}
+    return (
+        json.dumps({"Dhcp4": {"user-context": told, "interfaces-config": listens, "subnet4": [subnet]}}, indent=2)
+        + "\n"
+    )
 
 
 def _linux(given: TwoLinesInput, net: ipaddress.IPv4Network, weights: tuple[int, int]) -> str:
     new, old = given.new_gateway, given.old_gateway
     lines = [
         "#!/bin/sh",
-        "# Two lines on a Linux router, made by Rindle. The way back: ip route replace default via " + old,
+        "# Two lines on a Linux router, made by Rindle; lan: the side of the house. It may be run again.",
     ]
     if given.plan == "weights":
         lines.append(
             f"ip route replace default nexthop via {new} weight {weights[0]} nexthop via {old} weight {weights[1]}"
         )
     else:
+        lines.append("# It changes over when the link to the new gateway goes; a line that is dead behind its modem it")
+        lines.append("# does not see.")
         lines += [f"ip route replace default via {new} metric 10", f"ip route replace default via {old} metric 20"]
     lines += [f"ip route replace {net} dev lan table 201", f"ip route replace default via {old} table 201"]
     lines += [f"ip route replace {net} dev lan table 202", f"ip route replace default via {new} table 202"]
+    back = [f"ip route replace default via {old}"]
     for place, one in enumerate(one for one in given.devices if one.line and one.fixed_ip):
-        table = 201 if one.line == "old" else 202
-        lines.append(f"ip rule add from {one.fixed_ip} lookup {table} priority {1000 + place}  # {_name(one)}")
+        table, priority = 201 if one.line == "old" else 202, 1000 + place
+        lines.append(f"ip rule del priority {priority} 2>/dev/null || true  # {_name(one)}")
+        lines.append(f"ip rule add from {one.fixed_ip} lookup {table} priority {priority}")
+        back.append(f"ip rule del priority {priority}")
+    lines += ["# The way back, all over the old line:", *(f"#   {one}" for one in back)]
     return "\n".join(lines) + "\n"
 
 

@@ -3,6 +3,7 @@
 import ipaddress
 import json
 import math
+import re
 
 import numpy as np
 import pytest
@@ -153,7 +154,9 @@ def test_each_text_is_what_its_program_reads():
     result, _ = lines(plan="weights", new_percent=80)
     texts = {one.code: one.text for one in result.texts}
     assert "dhcp-host=02:00:5e:10:00:11,192.168.40.11,card-reader\n" in texts["dnsmasq"]
-    kea = json.loads(texts["kea"])["Dhcp4"]["subnet4"][0]
+    dhcp = json.loads(texts["kea"])["Dhcp4"]
+    kea = dhcp["subnet4"][0]
+    assert dhcp["interfaces-config"]["interfaces"] == ["lan"]  # without one it answers nobody
     first, _, last = kea["pools"][0]["pool"].partition(" - ")
     inside = ipaddress.IPv4Network(kea["subnet"])
     for one in kea["reservations"]:
@@ -162,6 +165,13 @@ def test_each_text_is_what_its_program_reads():
     assert "nexthop via 10.71.0.1 weight 4 nexthop via 192.168.1.1 weight 1" in texts["linux"]
     assert "ip rule add from 192.168.40.11 lookup 201" in texts["linux"]
     assert "192.168.40.13" not in texts["linux"]  # it is kept to neither line
+    again = re.search(
+        r"ip rule del priority (\d+) .*\nip rule add from 192.168.40.11 lookup 201 priority (\d+)\n", texts["linux"]
+    )
+    assert again[1] == again[2]  # run again it has each rule once
+    back = texts["linux"].partition("The way back")[2]
+    assert f"#   ip rule del priority {again[1]}" in back
+    assert "#   ip route replace default via 192.168.1.1" in back
     assert "option use_policy 'only_old'" in texts["openwrt"]
     over = {one.code: one.text for one in lines(plan="failover")[0].texts}
     assert over["linux"].index("10.71.0.1 metric 10") < over["linux"].index("192.168.1.1 metric 20")
