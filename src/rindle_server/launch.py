@@ -24,11 +24,11 @@ from typing import TYPE_CHECKING, Any, NoReturn
 import segno
 
 from rindle_core import __version__
+from rindle_server.where import KEPT
 
 if TYPE_CHECKING:
     from django.db.migrations.loader import MigrationLoader
 
-ROOT = Path(__file__).resolve().parents[2]
 _DEMO_MARK = ".rindle-demo"  # only a folder that has this may be emptied
 
 
@@ -94,7 +94,7 @@ def held(home: Path) -> Iterator[None]:
 def empty_demo(home: Path) -> None:
     """Empties the demo's own folder, and no other. Raises SystemExit for a folder that holds something else."""
     holds = [path.name for path in home.iterdir() if path.name != "lock"]
-    if holds and not (home / _DEMO_MARK).exists() and home != ROOT / ".rindle" / "demo":
+    if holds and not (home / _DEMO_MARK).exists() and home != KEPT / "demo":
         raise SystemExit(
             f"{home} holds data that is not the demo's ({', '.join(sorted(holds)[:3])}). The demo would empty it: "
             "choose another folder in RINDLE_DEMO_HOME."
@@ -233,7 +233,7 @@ def _serve(listen: str, port: int, said: str, tls: Path | None = None) -> None:
 
 def run_demo(port: int) -> None:
     """A fresh copy of the demo data, the stand-ins, and the server on loopback."""
-    home = Path(os.environ.get("RINDLE_DEMO_HOME", ROOT / ".rindle" / "demo"))
+    home = Path(os.environ.get("RINDLE_DEMO_HOME", KEPT / "demo"))
     os.environ |= {"RINDLE_HOME": str(home), "RINDLE_DEMO": "1"}
     with held(home):
         empty_demo(home)
@@ -274,7 +274,7 @@ def _first_account() -> None:
 
 def _own_home() -> Path:
     """The firm's data folder, told to the settings."""
-    home = Path(os.environ.get("RINDLE_HOME", ROOT / ".rindle" / "data"))
+    home = Path(os.environ.get("RINDLE_HOME", KEPT / "data"))
     os.environ["RINDLE_HOME"] = str(home)
     return home
 

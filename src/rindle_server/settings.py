@@ -10,10 +10,9 @@ from typing import Any
 
 from rindle_server.logs import logging_of
 from rindle_server.network import own_address
+from rindle_server.where import KEPT, PACKAGE, PROJECT, shipped
 
-PACKAGE = Path(__file__).resolve().parent  # templates, tokens, fonts, screens and demo lie inside, so that a wheel runs
-PROJECT = PACKAGE.parents[1]  # in a checkout; what lies there is only used where it is
-HOME = Path(os.environ.get("RINDLE_HOME", PROJECT / ".rindle" / "data"))
+HOME = Path(os.environ.get("RINDLE_HOME", KEPT / "data"))
 HOME.mkdir(parents=True, exist_ok=True, mode=0o700)
 _KEY_LENGTH = 50
 
@@ -54,14 +53,9 @@ LISTEN = os.environ.get("RINDLE_LISTEN", "127.0.0.1")
 ALLOWED_HOSTS = _own_names()
 
 
-def _shipped(inside: str, beside: Path) -> Path:
-    """Something that a wheel carries inside the package and a checkout keeps beside it."""
-    return PACKAGE / inside if (PACKAGE / inside).exists() else beside
-
-
-WEB_DIST = Path(os.environ.get("RINDLE_WEB_DIST", _shipped("screens", PROJECT / "web" / "dist")))
+WEB_DIST = Path(os.environ.get("RINDLE_WEB_DIST", shipped("screens", PROJECT / "web" / "dist")))
 FONT_DIR = PACKAGE / "fonts"
-DEMO_DIR = _shipped("demo_data", PROJECT / "demo")
+DEMO_DIR = shipped("demo_data", PROJECT / "demo")
 DATA_UPLOAD_MAX_MEMORY_SIZE = 10_000_000  # a list of sites of 8 MB, as JSON
 FILE_UPLOAD_PERMISSIONS = 0o600
 AUTH_PASSWORD_VALIDATORS = [

@@ -7,13 +7,14 @@ import socket
 import subprocess
 import sys
 import time
+import tomllib
 import urllib.error
 import urllib.request
 from pathlib import Path
 
 import pytest
 
-from rindle_server import launch
+from rindle_server import launch, where
 from rindle_server.launch import free_port
 
 ROOT = Path(__file__).parents[2]
@@ -192,3 +193,24 @@ def test_what_others_can_reach_is_told_with_a_code_for_a_telephone(monkeypatch):
     alone = launch._said("127.0.0.1", 8765, Path("data"))
     assert "--listen 0.0.0.0" in alone
     assert not set(alone) & set("\u2580\u2584\u2588")
+
+
+def test_a_wheel_has_every_file_that_is_no_code():
+    told = tomllib.loads((ROOT / "pyproject.toml").read_text("utf-8"))["tool"]["setuptools"]["package-data"]
+    for package, patterns in told.items():
+        home = ROOT / "src" / package
+        data = [one for one in home.rglob("*") if one.is_file() and one.suffix not in (".py", ".pyc")]
+        assert data, package
+        missing = [one for one in data if not any(one.match(f"{package}/{pattern}") for pattern in patterns)]
+        assert missing == [], package
+
+
+def test_what_a_wheel_carries_inside_goes_before_what_a_checkout_has_beside_it(tmp_path, monkeypatch):
+    monkeypatch.setattr(where, "PACKAGE", tmp_path)
+    assert where.shipped("screens", tmp_path / "beside") == tmp_path / "beside"
+    (tmp_path / "screens").mkdir()
+    assert where.shipped("screens", tmp_path / "beside") == tmp_path / "screens"
+    assert where.KEPT == ROOT / ".rindle"  # of a checkout
+    staged = (ROOT / "rindle").read_text("utf-8")
+    for inside in ("screens", "demo_data"):  # as the settings ask for them
+        assert f'"$made/src/rindle_server/{inside}"' in staged
