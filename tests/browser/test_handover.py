@@ -2,6 +2,7 @@
 
 import json
 import re
+from pathlib import Path
 
 from playwright.sync_api import expect
 
@@ -112,6 +113,14 @@ def test_papers_are_chosen_for_whom_they_are(page):
     href = page.get_by_role("link", name="Read as a page").get_attribute("href")
     assert "stations=peak" in href
     assert "7 Peak" in page.request.get(href).text()
+    with page.expect_download(timeout=120_000) as kept:
+        page.get_by_role("button", name="PDF to print and keep").click()
+    assert kept.value.suggested_filename == "rindle-2026-101.pdf"
+    assert Path(kept.value.path()).read_bytes()[:5] == b"%PDF-"
+    again = page.get_by_role("link", name="rindle-2026-101.pdf")
+    expect(again).to_be_visible()
+    page.get_by_text("Peak", exact=True).last.click()
+    expect(again).to_have_count(0)  # it is of other stations
     turn_to(page, "Later")
     assert page.request.get("/api/jobs/2026-101/card.pdf?kind=customer").body()[:5] == b"%PDF-"
     page.goto("/learnt")

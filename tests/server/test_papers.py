@@ -1,5 +1,7 @@
 """Every paper of every demo job: nothing runs off it, nothing is too small to read, its units are the reader's."""
 
+import base64
+import json
 import re
 from io import BytesIO
 
@@ -7,8 +9,10 @@ import pytest
 from pypdf import PdfReader
 from weasyprint import HTML
 
+from rindle_core.kernel.errors import Stopped
 from rindle_server.jobs.cards import card_html
 from rindle_server.jobs.models import Job
+from rindle_server.jobs.paper import pdf_of
 from rindle_server.jobs.report import FORMS, report_html
 from rindle_server.stores.models import Firm
 from tests.server.calls import change
@@ -96,6 +100,39 @@ def test_the_other_cards_are_large_and_whole(kind, db):
     assert len(pages) <= (3 if kind == "repair" else 2)
     assert off == []
     assert [text for size, text in small if size < _FOURTEEN_PT - 0.01 and not _FOOT.search(text)] == []
+
+
+def test_a_report_tells_how_far_it_is_and_is_the_same_paper(crew):
+    def told(**order):
+        answer = crew.post("/api/jobs/2026-105/report/work", json.dumps(order), content_type="application/json")
+        return [json.loads(line) for line in b"".join(answer.streaming_content).splitlines()]
+
+    lines = told(audience="customer")
+    shares = [one["progress"] for one in lines if "progress" in one]
+    assert shares == sorted(shares)
+    assert len(shares) > 3
+    assert 0.5 < shares[-1] < 1
+    made = PdfReader(BytesIO(base64.b64decode(lines[-1]["done"]["pdf_base64"])))
+    asked = PdfReader(BytesIO(crew.get("/api/jobs/2026-105/report.pdf?audience=customer").content))
+    assert [one.extract_text() for one in made.pages] == [one.extract_text() for one in asked.pages]
+    refused = crew.post("/api/jobs/2026-105/report/work", '{"stations": ["attic"]}', content_type="application/json")
+    assert refused.status_code == 422
+    assert "attic" in refused.content.decode()
+
+
+def test_a_paper_that_is_stopped_is_not_made():
+    asked = []
+
+    def until_the_third(share):
+        asked.append(share)
+        return len(asked) < 3
+
+    page = "<h1>A</h1><p>" + "words " * 20_000
+    with pytest.raises(Stopped):
+        pdf_of(page, "", until_the_third)
+    assert len(asked) == 3
+    assert pdf_of("<h1>A</h1>", "")[:4] == b"%PDF"  # nobody follows the next one
+    assert len(asked) == 3
 
 
 def test_a_report_is_an_archive_pdf_with_tags_bookmarks_and_its_typeface(crew):

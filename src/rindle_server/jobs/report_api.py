@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
-from django.http import HttpRequest, HttpResponse
-from ninja import Router
+import base64
+
+from django.conf import settings
+from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
+from ninja import Router, Schema
+from pydantic import Field
 
 from rindle_core.kernel.units import System
 from rindle_core.papers.customer import Language
@@ -14,6 +18,7 @@ from rindle_server.jobs.cards import CardKind, card_html, card_pdf
 from rindle_server.jobs.elsewhere_api import address_of
 from rindle_server.jobs.load_sheets import claim_sheet, loading_list
 from rindle_server.jobs.method import method_html, method_pdf
+from rindle_server.jobs.paper import pdf_of
 from rindle_server.jobs.pocket import Paper, pocket_html, pocket_pdf
 from rindle_server.jobs.proposal import proposal_html, proposal_pdf
 from rindle_server.jobs.report import Audience, report_html, report_pdf
@@ -25,6 +30,7 @@ from rindle_server.jobs.templates_pdf import (
     wrap_template,
 )
 from rindle_server.spa import alone
+from rindle_server.work import stream
 
 router = Router(tags=["report"])
 
@@ -51,6 +57,32 @@ def pdf(
     answer = HttpResponse(content, content_type="application/pdf")
     answer["Content-Disposition"] = f'inline; filename="rindle-{number}.pdf"'
     return answer
+
+
+class ReportOrder(Schema):
+    """Which report."""
+
+    units: System = "metric"
+    audience: Audience = "firm"
+    stations: list[str] = Field(default_factory=list, max_length=20, description="Codes; empty: those of its audience")
+
+
+class ReportLaidOut(Schema):
+    """The report as a file."""
+
+    name: str
+    pdf_base64: str
+
+
+@router.post("/{number}/report/work", response=ReportLaidOut)  # what the last line of the stream holds
+def lay_out(request: HttpRequest, number: str, order: ReportOrder) -> StreamingHttpResponse:
+    """The same PDF as a stream of progress, see `work`: a long report takes some seconds, and may be stopped."""
+    page = report_html(edit.find(number), order.units, True, order.audience, order.stations)
+
+    def told(content: bytes) -> dict[str, str]:
+        return {"name": f"rindle-{number}.pdf", "pdf_base64": base64.b64encode(content).decode()}
+
+    return stream(lambda progress: pdf_of(page, str(settings.PACKAGE), progress), told)
 
 
 def _as_pdf(content: bytes, name: str) -> HttpResponse:

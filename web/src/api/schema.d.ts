@@ -3542,6 +3542,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{number}/report/work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lay Out
+         * @description The same PDF as a stream of progress, see `work`: a long report takes some seconds, and may be stopped.
+         */
+        post: operations["rindle_server_jobs_report_api_lay_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{number}/shelf": {
         parameters: {
             query?: never;
@@ -59020,6 +59040,39 @@ export interface components {
             faults: components["schemas"]["RepairLikely"][];
         };
         /**
+         * ReportLaidOut
+         * @description The report as a file.
+         */
+        ReportLaidOut: {
+            /** Name */
+            name: string;
+            /** Pdf Base64 */
+            pdf_base64: string;
+        };
+        /**
+         * ReportOrder
+         * @description Which report.
+         */
+        ReportOrder: {
+            /**
+             * Audience
+             * @default firm
+             * @enum {string}
+             */
+            audience: "firm" | "operator" | "customer";
+            /**
+             * Stations
+             * @description Codes; empty: those of its audience
+             */
+            stations?: string[];
+            /**
+             * Units
+             * @default metric
+             * @enum {string}
+             */
+            units: "metric" | "imperial";
+        };
+        /**
          * ReversalInput
          * @description A clinometer on a steady surface, then turned end for end on the same spot: the usual first way round.
          *
@@ -84539,6 +84592,32 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    rindle_server_jobs_report_api_lay_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                number: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReportOrder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportLaidOut"];
+                };
             };
         };
     };

@@ -90,13 +90,13 @@ def on_plan(job: JobInput, letter: str) -> PositionOnPlan | None:
 def side_of(
     job: JobInput, letter: str, bearing_deg: float | None = None, reach_m: float | None = None
 ) -> SideViewInput | None:
-    """The `side_view` input from a position: along the sight-line, or another bearing. None while it lies nowhere, its
-    height is not told, or there is neither sight-line nor bearing.
+    """The `side_view` input from a position: along the sight-line, or another bearing. None while it lies nowhere or on
+    another site, its height is not told, or there is neither sight-line nor bearing.
     """
     at, height = spot_of(job, letter), terminal_height(job, letter)
     given = _site(job)
     along = given.azimuth_true_deg if bearing_deg is None else bearing_deg
-    if at is None or height is None or along is None:
+    if at is None or height is None or along is None or math.hypot(*at) > PLAN_REACH_M:
         return None
     spots = [spot for one in job.sky.things for spot in one.spots]
     farthest = max((math.dist(at, spot) for spot in spots), default=30.0)

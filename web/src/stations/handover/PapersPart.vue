@@ -1,10 +1,13 @@
 <script setup lang="ts">
 /** The papers of the job: the report for whom it is, the cards, and the job as one open file. */
 import { IconFileText, IconFileTypePdf, IconFileZip } from '@tabler/icons-vue'
-import { NCheckbox } from 'naive-ui'
-import { computed, ref } from 'vue'
+import { NButton, NCheckbox } from 'naive-ui'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import type { Schemas } from '@/api/client'
 import ChoiceBox from '@/fields/ChoiceBox.vue'
 import LeafPart from '@/frame/LeafPart.vue'
+import WorkBar from '@/frame/WorkBar.vue'
+import { useWork } from '@/lib/useWork'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -20,10 +23,29 @@ const WHOM = [
 const chosen = ref<string[]>([])
 const tick = (code: string, on: boolean) =>
   (chosen.value = on ? [...chosen.value, code] : chosen.value.filter((one) => one !== code))
-const report = (kind: string) => {
+const report = computed(() => {
   const asked = new URLSearchParams({ units: prefs.system, audience: whom.value })
   if (chosen.value.length) asked.set('stations', chosen.value.join(','))
-  return `/api/jobs/${store.number}/report.${kind}?${asked.toString()}`
+  return `/api/jobs/${store.number}/report.html?${asked.toString()}`
+})
+const work = useWork()
+/** The PDF that was laid out last; it is gone where another one is asked for, or the job has changed. */
+const made = shallowRef<{ name: string; url: string } | null>(null)
+function forget(): void {
+  if (made.value) URL.revokeObjectURL(made.value.url)
+  made.value = null
+}
+watch([() => store.job?.head, whom, chosen, () => prefs.system], forget)
+onScopeDispose(forget)
+async function layOut(): Promise<void> {
+  forget()
+  const asked = { units: prefs.system, audience: whom.value, stations: chosen.value }
+  const told = await work.run(`/api/jobs/${store.number}/report/work`, asked)
+  if (!told) return
+  const { name, pdf_base64 } = told as Schemas['ReportLaidOut']
+  const bytes = Uint8Array.from(atob(pdf_base64), (one) => one.charCodeAt(0))
+  made.value = { name, url: URL.createObjectURL(new Blob([bytes], { type: 'application/pdf' })) }
+  Object.assign(document.createElement('a'), { href: made.value.url, download: name }).click()
 }
 const language = ref('first')
 const second = computed(() => job.value.assessment.second_language === true)
@@ -55,13 +77,21 @@ const bundle = computed(
       <h2>Report</h2>
       <div class="row papers">
         <choice-box label="For" :value="whom" :options="WHOM" @choose="whom = String($event)" />
-        <a class="open" :href="report('html')" target="_blank"
+        <a class="open" :href="report" target="_blank"
           ><icon-file-text :size="20" aria-hidden="true" /> Read as a page</a
         >
-        <a class="open" :href="report('pdf')" target="_blank"
-          ><icon-file-type-pdf :size="20" aria-hidden="true" /> PDF to print and keep</a
+        <n-button size="large" :disabled="work.running.value" @click="layOut"
+          ><template #icon><icon-file-type-pdf :size="20" /></template>PDF to print and keep</n-button
         >
+        <a v-if="made" class="open" :href="made.url" :download="made.name">{{ made.name }}</a>
       </div>
+      <work-bar
+        what="Laying out the pages"
+        :running="work.running.value"
+        :progress="work.progress.value"
+        :trouble="work.trouble.value"
+        @stop="work.stop"
+      />
       <fieldset>
         <legend>Only these stations; none ticked: all that are meant for them</legend>
         <n-checkbox
