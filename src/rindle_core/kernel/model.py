@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from functools import cache
-from typing import Any, Self, TypeVar, get_args, get_origin
+from typing import Annotated, Any, Self, TypeVar, get_args, get_origin
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
@@ -36,6 +36,9 @@ def row_lists(kind: type[Model]) -> Mapping[str, type[Row]]:
             if isinstance(item, type) and issubclass(item, Row):
                 found[name] = item
     return found
+
+
+Code = Annotated[str, Field(max_length=40)]  # of an item of the stores; empty: none
 
 
 class Facts(Model):
@@ -128,4 +131,4 @@ def parse(kind: type[M], data: object, root: str = "input") -> M:
         raise InputError(faults_of(error, root)) from error
 
 
-__all__ = ["Facts", "Model", "Row", "fault_of", "faults_of", "parse", "row_lists"]
+__all__ = ["Code", "Facts", "Model", "Row", "fault_of", "faults_of", "parse", "row_lists"]

@@ -8,7 +8,7 @@ from pydantic import AwareDatetime, Field
 
 from rindle_core.catalogue.computers import SYSTEMS, ComputerSystem
 from rindle_core.kernel.entry import Entry
-from rindle_core.kernel.model import Facts
+from rindle_core.kernel.model import Code, Facts
 from rindle_core.stations.bringup.ladder import StateEntered
 from rindle_core.stations.bringup.rows import HomeDevice, LineupMark, RadioMark, SettingMark, Told
 
@@ -109,7 +109,7 @@ class BringUpFacts(Facts):
 
     settings: Annotated[list[SettingMark], Entry("Settings sheet")] = Field(default_factory=list, max_length=100)
     beam_letter: Annotated[str, Entry("Beam letter")] = Field(default="", max_length=3)
-    activation_code: Annotated[str, Entry("Activation code")] = Field(default="", max_length=40)
+    activation_code: Annotated[Code, Entry("Activation code")] = ""
     modem_entries: Annotated[dict[str, Annotated[str, Field(max_length=160)]], Entry("Other entries of the modem")] = (
         Field(
             default_factory=dict, max_length=40, description="What else this terminal is told, by the code of its entry"
@@ -127,15 +127,9 @@ class BringUpFacts(Facts):
     )
     carrier_reason: Annotated[str, Entry("Why")] = Field(default="", max_length=200)
 
-    online_satellite_code: Annotated[str, Entry("Satellite of the job when the first state came")] = Field(
-        default="", max_length=40
-    )
-    online_constellation_code: Annotated[str, Entry("Constellation of the job when the first state came")] = Field(
-        default="", max_length=40
-    )
-    online_terminal_code: Annotated[str, Entry("Terminal of the job when the first state came")] = Field(
-        default="", max_length=40
-    )
+    online_satellite_code: Annotated[Code, Entry("Satellite of the job when the first state came")] = ""
+    online_constellation_code: Annotated[Code, Entry("Constellation of the job when the first state came")] = ""
+    online_terminal_code: Annotated[Code, Entry("Terminal of the job when the first state came")] = ""
     states_entered: Annotated[list[StateEntered], Entry("States")] = Field(default_factory=list)
     powered_at: Annotated[AwareDatetime | None, Entry("Switched on")] = Field(
         default=None, description="When somebody said that it was switched on"

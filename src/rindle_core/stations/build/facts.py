@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import ConfigDict, Field
 
 from rindle_core.kernel.entry import Entry
-from rindle_core.kernel.model import Facts, Row
+from rindle_core.kernel.model import Code, Facts, Row
 from rindle_core.stations.build.joints import JointMark
 from rindle_core.stations.build.kit_list import KitFound, VariantTold
 from rindle_core.stations.build.measures import Measure
@@ -40,12 +40,8 @@ class BuildFacts(Facts):
     variants_told: Annotated[list[VariantTold], Entry("Kind of the terminal")] = Field(
         default_factory=list, max_length=20
     )
-    unpacked_terminal_code: Annotated[str, Entry("Terminal of the job when the first line was counted")] = Field(
-        default="", max_length=40
-    )
-    unpacked_mount_code: Annotated[str, Entry("Mount of the job when the first line was counted")] = Field(
-        default="", max_length=40
-    )
+    unpacked_terminal_code: Annotated[Code, Entry("Terminal of the job when the first line was counted")] = ""
+    unpacked_mount_code: Annotated[Code, Entry("Mount of the job when the first line was counted")] = ""
     layers_searched: Annotated[bool, Entry("Every layer of the packing was lifted")] = False
     rim_gap_mm: Annotated[
         float | None, Entry("Gap where two strings cross", hint="Drawn tight over the rim, a quarter turn apart")
@@ -54,12 +50,8 @@ class BuildFacts(Facts):
     delivered_by: Annotated[str, Entry("Delivered by", placeholder="Carrier and waybill")] = Field(
         default="", max_length=160
     )
-    built_terminal_code: Annotated[str, Entry("Terminal of the job when the first step was marked")] = Field(
-        default="", max_length=40
-    )
-    built_mount_code: Annotated[str, Entry("Mount of the job when its first step was marked")] = Field(
-        default="", max_length=40
-    )
+    built_terminal_code: Annotated[Code, Entry("Terminal of the job when the first step was marked")] = ""
+    built_mount_code: Annotated[Code, Entry("Mount of the job when its first step was marked")] = ""
     rehearsed_on: Annotated[str, Entry("Rehearsed on", hint="A mount on the ground, before the visit")] = Field(
         default="", max_length=40
     )

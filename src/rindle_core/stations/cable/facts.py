@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from rindle_core.kernel.entry import Entry
-from rindle_core.kernel.model import Facts
+from rindle_core.kernel.model import Code, Facts
 from rindle_core.stations.cable.cable import ExtraRun
 from rindle_core.stations.cable.dress import CableTest
 from rindle_core.stations.cable.earth import BuildingFact
@@ -114,10 +114,8 @@ class CableFacts(Facts):
     )
     earth_ground_ohm: Annotated[float | None, Entry("Main earth to ground")] = Field(default=None, ge=0, le=100_000)
     earth_building: BuildingFact = ""
-    earthed_terminal_code: Annotated[str, Entry("Terminal of the job when it was earthed")] = Field(
-        default="", max_length=40
-    )
-    earthed_mount_code: Annotated[str, Entry("Mount of the job when it was earthed")] = Field(default="", max_length=40)
+    earthed_terminal_code: Annotated[Code, Entry("Terminal of the job when it was earthed")] = ""
+    earthed_mount_code: Annotated[Code, Entry("Mount of the job when it was earthed")] = ""
     earth_why_not: Annotated[str, Entry("Why it is not possible")] = Field(default="", max_length=300)
 
 

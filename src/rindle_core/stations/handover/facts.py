@@ -7,7 +7,7 @@ from typing import Annotated
 from pydantic import AwareDatetime, Field
 
 from rindle_core.kernel.entry import Entry
-from rindle_core.kernel.model import Facts
+from rindle_core.kernel.model import Code, Facts
 from rindle_core.stations.brief.visit import Stroke
 from rindle_core.stations.evidence import Waiver
 from rindle_core.stations.handover.service import ServiceRun
@@ -18,18 +18,10 @@ class HandOverFacts(Facts):
     """The service before and after, what was watched, proved, let pass and given, and who signed for it."""
 
     runs: Annotated[list[ServiceRun], Entry("Runs")] = Field(default_factory=list)
-    proved_terminal_code: Annotated[str, Entry("Terminal of the job when its line was measured")] = Field(
-        default="", max_length=40
-    )
-    proved_mount_code: Annotated[str, Entry("Mount of the job when its line was measured")] = Field(
-        default="", max_length=40
-    )
-    proved_satellite_code: Annotated[str, Entry("Satellite of the job when its line was measured")] = Field(
-        default="", max_length=40
-    )
-    proved_constellation_code: Annotated[str, Entry("Constellation of the job when its line was measured")] = Field(
-        default="", max_length=40
-    )
+    proved_terminal_code: Annotated[Code, Entry("Terminal of the job when its line was measured")] = ""
+    proved_mount_code: Annotated[Code, Entry("Mount of the job when its line was measured")] = ""
+    proved_satellite_code: Annotated[Code, Entry("Satellite of the job when its line was measured")] = ""
+    proved_constellation_code: Annotated[Code, Entry("Constellation of the job when its line was measured")] = ""
     needs_proved: Annotated[list[str], Entry("What the customer asked for, proved", words="needs")] = Field(
         default_factory=list, max_length=20
     )

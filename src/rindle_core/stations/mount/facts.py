@@ -10,7 +10,7 @@ from pydantic import Field, NaiveDatetime
 from rindle_core.catalogue.fixings import BASES, Base
 from rindle_core.catalogue.mounts import SIDES, Side
 from rindle_core.kernel.entry import Entry
-from rindle_core.kernel.model import Facts
+from rindle_core.kernel.model import Code, Facts
 from rindle_core.science.drag import Landform
 from rindle_core.stations.mount.ballast import UNDERLAYS, Underlay
 from rindle_core.stations.mount.checks import Alteration, CheckMark
@@ -44,7 +44,7 @@ class MountFacts(Facts):
     bracket_spacing_m: Annotated[float | None, Entry("Between the two brackets")] = Field(default=None, gt=0, le=20)
     tube_below_m: Annotated[float | None, Entry("Tube below the upper bracket")] = Field(default=None, ge=0, le=30)
     mount_side: Annotated[Side, Entry("Side", choices=SIDES)] = ""
-    side_mount_code: Annotated[str, Entry("Mount of which the side was told")] = Field(default="", max_length=40)
+    side_mount_code: Annotated[Code, Entry("Mount of which the side was told")] = ""
     bracket_seats: Annotated[list[BracketSeat], Entry("How each bracket sits")] = Field(
         default_factory=list, max_length=12
     )
@@ -87,7 +87,7 @@ class MountFacts(Facts):
     survive_mps: Annotated[float | None, Entry("Outlives gusts up to")] = Field(default=None, gt=0, le=120)
 
     base: Annotated[Base | Literal[""], Entry("Driven into", choices={"": "not known"} | BASES)] = ""
-    fixing_code: Annotated[str, Entry("Fixing")] = Field(default="", max_length=40)
+    fixing_code: Annotated[Code, Entry("Fixing")] = ""
     holes: Annotated[list[HoleFact], Entry("What each hole meets")] = Field(default_factory=list, max_length=80)
     base_strength_mpa: Annotated[float | None, Entry("Its strength", hint="Empty: poor of its kind")] = Field(
         default=None, gt=0, le=200

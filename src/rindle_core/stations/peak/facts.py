@@ -10,7 +10,7 @@ from rindle_core.catalogue.guides import GUIDE_KINDS, GuideKind
 from rindle_core.catalogue.peak_words import SYMPTOMS, Symptom
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.entry import Entry
-from rindle_core.kernel.model import Facts
+from rindle_core.kernel.model import Code, Facts
 from rindle_core.stations.peak.rows import Attitude, AxisReading, Cover, LockStep, ScrewCheck, SkewReading, Sweep
 
 YesNo = Literal["", "yes", "no"]
@@ -61,15 +61,9 @@ class PeakFacts(Facts):
     transmit_off: Annotated[YesNo, Entry("Transmitter off", hint="Seen, before a hand covers it", choices=_YES_NO)] = ""
     covers: Annotated[list[Cover], Entry("Stored best cleared")] = Field(default_factory=list, max_length=40)
     readings: Annotated[list[AxisReading], Entry("Readings")] = Field(default_factory=list)
-    read_satellite_code: Annotated[str, Entry("Satellite of the job when the first reading came")] = Field(
-        default="", max_length=40
-    )
-    read_mount_code: Annotated[str, Entry("Mount of the job when the first reading was taken")] = Field(
-        default="", max_length=40
-    )
-    read_terminal_code: Annotated[str, Entry("Terminal of the job when the first reading came")] = Field(
-        default="", max_length=40
-    )
+    read_satellite_code: Annotated[Code, Entry("Satellite of the job when the first reading came")] = ""
+    read_mount_code: Annotated[Code, Entry("Mount of the job when the first reading was taken")] = ""
+    read_terminal_code: Annotated[Code, Entry("Terminal of the job when the first reading came")] = ""
     peaked_latitude_deg: Annotated[float | None, Entry("Latitude of the job when the first reading came")] = Field(
         default=None, ge=-90, le=90, description="Kept by the server; another place has another aim"
     )
