@@ -229,7 +229,8 @@ def test_what_was_proved_of_one_terminal_or_mount_proves_nothing_of_another(what
         assert "cable.hole" in good  # the hole is where it was
     said = {name: "" for name in type(job_of()).model_fields[room].annotation.model_fields if _keeps(room, name)}
     anew = BELONGING[room](said, job_of(**news))
-    assert all(anew[name] for name in said if name in anew and anew[name] is not None)
+    now = other["code"] if what == "terminal" else "gable_pole"
+    assert {one for name, one in anew.items() if name.endswith(f"_{what}_code")} == {now}
     assert code not in told(job_of(**news, **{name: anew[name] or "" for name in said}), room)[0]
 
 
@@ -262,7 +263,11 @@ def test_the_side_is_that_of_one_mount_and_steps_are_told_for_both_where_it_is_o
     assert mount_side(job) == job.mount.mount_side == "right"
     kept = entered_at_mount({"mount_side": "left"}, job)
     assert kept["side_mount_code"] == "ladder_pole"
+    both = entered_at_mount({"mount_side": "left", "mount_code": "gable_pole"}, job)
+    assert both["side_mount_code"] == "gable_pole"  # as this change leaves it
     other = job_of("2026-107", side_mount_code="gable_pole")
+    assert entered_at_mount({"mount_side": "left"}, other)["side_mount_code"] == "ladder_pole"  # chosen anew
+    assert entered_at_mount({"mount_side": ""}, other)["side_mount_code"] is None
     assert mount_side(other) == ""
     findings, _ = told(other, "mount")
     assert findings["mount.side_of"].level is Level.UNKNOWN

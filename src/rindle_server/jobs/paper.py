@@ -4,12 +4,11 @@ from __future__ import annotations
 
 import logging
 import re
-from collections.abc import Callable
 from contextvars import ContextVar
 
 from rindle_core.kernel.errors import Stopped
+from rindle_server.work import Progress
 
-Progress = Callable[[float], bool]
 _FOLLOWED: ContextVar[Progress | None] = ContextVar("followed", default=None)
 # Shares of the time at which the steps begin; the layout, whose pages nobody can count before, comes ever nearer.
 _BEGINS = {3: 0.03, 4: 0.12, 5: 0.15, 6: 0.75, 7: 0.98}
@@ -57,4 +56,4 @@ def pdf_of(page: str, base_url: str, progress: Progress | None = None) -> bytes:
     return rendered
 
 
-__all__ = ["Progress", "pdf_of"]
+__all__ = ["pdf_of"]

@@ -12,8 +12,9 @@ const { data, error } = useAsked(
 )
 const record = computed(() => data.value?.record)
 const { wide } = useWide(760)
+const all = computed(() => record.value?.months ?? [])
 /** The last of them that have room. */
-const months = computed(() => (record.value?.months ?? []).slice(-Math.max(1, Math.floor((wide.value - 40) / 60))))
+const months = computed(() => all.value.slice(-Math.max(1, Math.floor((wide.value - 40) / 60))))
 const most = computed(() => Math.max(1, ...months.value.map((one) => one.job_count)))
 const step = computed(() => Math.min(96, (wide.value - 40) / Math.max(1, months.value.length)))
 const high = (count: number) => (120 * count) / most.value
@@ -73,7 +74,12 @@ const kinds = computed(() => (data.value?.factors ?? []).filter((one) => !one.pe
           </g>
           <line x1="20" :x2="wide - 20" y1="140" y2="140" class="axis" />
         </svg>
-        <p class="quiet small">Full: held at the first visit. Pale: the rest. Under each month the hours at height.</p>
+        <p class="quiet small">
+          Full: held at the first visit. Pale: the rest. Under each month the hours at height.
+          <template v-if="months.length < all.length"
+            >The last {{ months.length }} of {{ all.length }} months: a wider screen shows more.</template
+          >
+        </p>
       </section>
       <div class="two">
         <section class="block">

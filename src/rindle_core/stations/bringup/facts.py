@@ -109,7 +109,7 @@ class BringUpFacts(Facts):
 
     settings: Annotated[list[SettingMark], Entry("Settings sheet")] = Field(default_factory=list, max_length=100)
     beam_letter: Annotated[str, Entry("Beam letter")] = Field(default="", max_length=3)
-    activation_code: Annotated[Code, Entry("Activation code")] = ""
+    activation_code: Annotated[str, Entry("Activation code")] = Field(default="", max_length=40)
     modem_entries: Annotated[dict[str, Annotated[str, Field(max_length=160)]], Entry("Other entries of the modem")] = (
         Field(
             default_factory=dict, max_length=40, description="What else this terminal is told, by the code of its entry"

@@ -44,8 +44,9 @@ _BOX = tuple(f"{one}." for one in BOX)
 
 def _unpacked(row: Any) -> bool:
     """Lines of the box and what was told of it; the van's come with any terminal."""
-    line = row.model_dump() if isinstance(row, KitFound) else row if isinstance(row, Mapping) else {"is_it": row}
-    return "is_it" in line or line["code"].startswith(_BOX)
+    line = row.model_dump() if isinstance(row, KitFound) else row
+    is_line = isinstance(line, Mapping) and "state" in line
+    return not is_line or line["code"].startswith(_BOX)
 
 
 UNPACKED = Belongs(

@@ -44,7 +44,10 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
         if change.get(name) is not None:
             of = {one: now[one] for one in keeps}
             whole[name] = stamp_rows(change[name], getattr(job.mount, name), says, of)
-    return whole | BELONGS.stamped(change, job)
+    whole |= BELONGS.stamped(change, job)
+    if change.get("mount_side"):  # chosen now, it is of the mount that this change leaves
+        whole["side_mount_code"] = code or None
+    return whole
 
 
 __all__ = ["BELONGS", "entered"]
