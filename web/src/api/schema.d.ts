@@ -60768,6 +60768,11 @@ export interface components {
              * @description Negative: before it
              */
             from_crest_m?: number | null;
+            /**
+             * Gust Source
+             * @description Map, code or clause of the site's own; None: not asked
+             */
+            gust_source?: string | null;
             /** Height Above Ground M */
             height_above_ground_m: number;
             /** Hill Half Length M */

@@ -163,6 +163,8 @@ a {
   a {
     position: static;
     padding: 4px;
+    height: 100%;
+    align-content: start; /* stones in one row, whether a name takes one line or two */
     justify-items: center;
     text-align: center;
     border-bottom: 3px solid transparent;

@@ -162,7 +162,7 @@ useShortcuts({
     <course-line :stations="store.job.assessment.stations" :current="code" :number="store.number" />
     <main class="sheet" :aria-label="station.name">
       <p class="line">
-        <span>{{ store.number }} · {{ store.job.facts.brief.customer || 'No name yet' }}</span
+        <span class="whose">{{ store.number }} · {{ store.job.facts.brief.customer || 'No name yet' }}</span
         ><span class="row"
           ><hands-free :answer="answer" :verdict="station.verdict" @next="onward" /><on-telephone /><saved-note
         /></span>
@@ -264,6 +264,28 @@ h1:focus {
   }
   .sheet {
     border-width: 0;
+  }
+}
+/* A telephone's first screen is for the work: what stands over it at every station takes as little as it can. */
+@media (max-width: 600px) {
+  .line {
+    display: grid;
+    gap: 4px;
+  }
+  .whose {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+  .line .row {
+    justify-content: space-between;
+    gap: 0 12px;
+  }
+  .sheet {
+    gap: 12px;
+  }
+  h1 {
+    font-size: 21px;
   }
 }
 @media (max-width: 900px) {

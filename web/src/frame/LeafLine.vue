@@ -38,7 +38,7 @@ watch(() => props.current, bringIn)
 </script>
 
 <template>
-  <nav v-if="leaves.length > 1" ref="line" class="leaves" aria-label="Leaves of this station">
+  <nav v-if="leaves.length > 1" ref="line" class="leaves sideways" aria-label="Leaves of this station">
     <router-link
       v-for="one in shown"
       :key="one.code"
@@ -69,8 +69,6 @@ watch(() => props.current, bringIn)
   display: flex;
   gap: 0 4px;
   border-bottom: 1px solid var(--rule);
-  overflow-x: auto;
-  scrollbar-width: thin;
 }
 a {
   display: flex;

@@ -64,6 +64,17 @@ useIntervalFn(() => {
 .why {
   color: var(--quiet);
 }
+@media (max-width: 600px) {
+  .transmit:not(.over) {
+    display: block; /* one sentence after the other, not one column beside the next */
+  }
+  .transmit svg {
+    vertical-align: -4px;
+  }
+  .transmit > * + * {
+    margin-left: 6px;
+  }
+}
 .install {
   border-color: var(--stream);
 }

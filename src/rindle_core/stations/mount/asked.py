@@ -69,6 +69,7 @@ def asked_wind(job: JobInput, terminal: Terminal) -> Outcome[SiteWindResult]:
             force_coefficient=terminal.wind_force_coefficient,
             design_gust_mps=told.design_gust_mps,
             working_gust_mps=told.working_gust_mps,
+            gust_source=told.gust_source,
             exposure=told.site_exposure or None,
             landform=told.landform,
             hill_height_m=told.hill_height_m,

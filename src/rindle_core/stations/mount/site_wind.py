@@ -29,6 +29,9 @@ class SiteWindInput(Model):
     force_coefficient: float | None = Field(default=None, gt=0, le=3, description="The maker's; None: the envelope")
     design_gust_mps: float | None = Field(default=None, gt=0, le=120, description="The site's own; None: the firm's")
     working_gust_mps: float | None = Field(default=None, gt=0, le=80)
+    gust_source: str | None = Field(
+        default=None, max_length=120, description="Map, code or clause of the site's own; None: not asked"
+    )
     exposure: Exposure | None = None
     landform: Landform = ""
     hill_height_m: float | None = Field(default=None, ge=0, le=3000)
@@ -150,6 +153,17 @@ def _judge_told(given: SiteWindInput) -> list[Finding]:
                 "A coast, a pass or a hilltop has more than the region.",
                 figure=given.rules.design_gust_mps,
                 clears_by="Enter the gust that the local code asks for at this place.",
+            )
+        )
+    elif given.gust_source is not None and not given.gust_source.strip():
+        found.append(
+            GUST(
+                Level.MIND,
+                "Where the gust to survive is from, is not told",
+                "Mast, fixings and weight rest on it: a figure that nobody can look up is a guess.",
+                figure=given.design_gust_mps,
+                at="mount.gust_source",
+                clears_by="Enter the map, code or clause, or leave the gust empty: then the firm’s is taken.",
             )
         )
     if given.working_gust_mps is None:

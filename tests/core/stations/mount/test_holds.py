@@ -299,6 +299,12 @@ def test_the_sites_gust_and_the_makers_forces_prevail():
     assert levels(gust(design_gust_mps=30))["mount.gust"] == "mind"  # the sway would rest on the firm's
     assert levels(firm)["mount.gust"] == "mind"
     assert "mount.gust" not in levels(own)
+    sourced, guessed = (
+        gust(design_gust_mps=30, working_gust_mps=18, gust_source=one) for one in ("The map, 2025", " ")
+    )
+    assert "mount.gust" not in levels(sourced)
+    assert levels(guessed)["mount.gust"] == "mind"
+    assert guessed.findings[0].at == "mount.gust_source"
     assert own.result.reckoned_n == pytest.approx(firm.result.reckoned_n * (30 / 45) ** 2)
     maker = MakerWind(gust_mps=50, axial_n=1500, side_n=800, operate_mps=25, survive_mps=40)
     told = gust(design_gust_mps=45, working_gust_mps=20, maker=maker)

@@ -54,8 +54,20 @@ dd {
   .dials {
     grid-template-columns: repeat(2, 1fr);
   }
+  .dials > div {
+    display: flex; /* the name before its figure, the note beneath */
+    flex-wrap: wrap;
+    justify-content: space-between;
+    align-items: baseline;
+    align-content: flex-start;
+    padding: 6px 12px;
+  }
   .figure {
     font-size: 24px;
+    margin-left: auto;
+  }
+  .note {
+    flex-basis: 100%;
   }
   .dials > div:nth-child(odd) {
     border-left: 0;
