@@ -18,6 +18,7 @@ from rindle_core.stations.guide import NextStep, next_step
 from rindle_core.stations.handover.part import HandOverPart
 from rindle_core.stations.handover.signing import waits_for
 from rindle_core.stations.mount.part import MountPart
+from rindle_core.stations.named import named_in
 from rindle_core.stations.peak.part import PeakPart
 from rindle_core.stations.sky.part import SkyPart
 
@@ -31,6 +32,9 @@ class JobAssessment(BriefPart, AimPart, SkyPart, MountPart, CablePart, BuildPart
     may_sign_off: bool
     sign_waits_for: list[str] = Field(default_factory=list, description="What stands against signing; empty: nothing")
     verdict: Level
+    named: list[str] = Field(
+        default_factory=list, description="Names and words of people in which a size stands: it is not converted"
+    )
 
 
 @register("job", "A whole job through every calculator, station by station", JobInput, JobAssessment)
@@ -51,6 +55,7 @@ def assess(job: JobInput) -> Outcome[JobAssessment]:
         may_sign_off=not against,
         sign_waits_for=against,
         verdict=worst(every),
+        named=sorted(job.picks.named | named_in(*(getattr(job, code) for code in answers), every=True)),
         **results,
     )
     return Outcome(assessment, every)

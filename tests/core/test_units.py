@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import pytest
 
-from rindle_core.kernel.units import all_in_system, format_money, format_quantity, in_system
+from rindle_core.job import JobInput, assess
+from rindle_core.kernel.units import all_in_system, format_money, format_quantity, holds_size, in_system
+from tests import golden
 
 
 # 1 in = 25.4 mm, 1 ft = 304.8 mm exactly; °F = 1.8 °C + 32; 1 mph = 0.44704 m/s.
@@ -64,6 +66,36 @@ def test_five_digits_and_more_are_grouped_and_a_half_is_rounded_up_as_in_the_bro
 def test_each_quantity_of_a_sentence_follows_the_system_and_nothing_else_does(metric, imperial):
     assert in_system(metric, "imperial") == imperial
     assert in_system(metric, "metric") == metric
+
+
+NAMED = ("Coax 7 mm (white)", "13 mm spanner", "13 mm")
+
+
+@pytest.mark.parametrize(
+    ("metric", "imperial"),
+    [
+        ("coax 7 mm (white): 2 mm over", "coax 7 mm (white): 0.08 in over"),
+        ("clinometer, 13 mm spanner, secured", "clinometer, 13 mm spanner, secured"),
+        ("a gap of 113 mm", "a gap of 4.45 in"),  # no name ends in the middle of a figure
+        ("Bolt M8 × 60 mm, spanner 17\u00a0mm", "Bolt M8 × 60 mm, spanner 17\u00a0mm"),
+    ],
+)
+def test_what_a_thing_is_called_stays(metric, imperial):
+    assert in_system(metric, "imperial", NAMED) == imperial
+    assert all_in_system([metric], "imperial", NAMED) == [imperial]
+
+
+def test_a_name_is_more_than_its_size():
+    assert [one for one in ("13 mm", "12 to 30 mm", "Coax 7 mm", "Coax RG 6") if holds_size(one)] == ["Coax 7 mm"]
+
+
+def test_names_of_the_stores_and_words_of_people_stay_in_a_jobs_answer():
+    job = JobInput.model_validate(golden.read("2026-101")["facts"])
+    note = "Two washers of 8 mm"
+    said = job.model_copy(update={"build": job.build.model_copy(update={"left_over_note": note})})
+    named = assess(said).result.named
+    assert {"13 mm spanner", "Coax 7 mm, solid copper centre", note} <= set(named)
+    assert not any(one.endswith(".") for one in named)  # a sentence of the firm's is no name
 
 
 def test_sentences_of_a_whole_answer_follow_and_figures_stay():

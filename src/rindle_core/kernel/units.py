@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import math
 import re
+from collections.abc import Sequence
 from dataclasses import dataclass
 from decimal import ROUND_HALF_UP, Decimal
 from fractions import Fraction
+from functools import lru_cache
 from typing import Any, Literal, NamedTuple
 
 System = Literal["metric", "imperial"]
@@ -149,20 +151,41 @@ def format_money(amount: float) -> str:
 _IN_A_SENTENCE = {"mm": "mm", "m": "m", "km": "km", "kg": "kg", "m/s": "mps", "°C": "c", "N": "n", "N·m": "nm"}
 _NUMBER = r"[-−]?\d[\d,\u00a0]*(?:\.\d+)?"
 _UNITS_IN_A_SENTENCE = "|".join(sorted(_IN_A_SENTENCE, key=len, reverse=True))
-_QUANTITY = re.compile(rf"(?<![\w.,])({_NUMBER})(?: to ({_NUMBER}))? ({_UNITS_IN_A_SENTENCE})(?![\w/·²°])")
+# A size that is a name, as a spanner's, has a no-break space before its unit; one after a cross is half of a pair.
+_MEASURED = rf"(?<![\w.,])(?<!× )(?P<first>{_NUMBER})(?: to (?P<second>{_NUMBER}))?"
+_IS_QUANTITY = rf"{_MEASURED} (?P<unit>{_UNITS_IN_A_SENTENCE})(?![\w/·²°])"
+_QUANTITY = re.compile(_IS_QUANTITY)
 
 
-def in_system(sentence: str, system: System) -> str:
+def holds_size(text: str) -> bool:
+    """Whether a name holds a size that `in_system` would turn into another unit, and is more than that size."""
+    return bool(_QUANTITY.search(text)) and bool(re.search(r"[^\W\d_]{3}", _QUANTITY.sub("", text)))
+
+
+@lru_cache(maxsize=64)
+def _beside(named: tuple[str, ...]) -> re.Pattern[str]:
+    """Quantities, but none inside of one of the names."""
+    if not named:
+        return _QUANTITY
+    either = {*named, *(one[:1].lower() + one[1:] for one in named)}  # as it begins a sentence, and within one
+    names = "|".join(re.escape(one) for one in sorted(either, key=len, reverse=True))
+    return re.compile(rf"(?<!\w)(?:{names})(?!\w)|{_IS_QUANTITY}")
+
+
+def in_system(sentence: str, system: System, named: Sequence[str] = ()) -> str:
     """A sentence of the core, which is metric, with each of its quantities in the system.
 
     `in_system("It stands 1.5 m off.", "imperial")` is `It stands 4 ft 11 in off.` What something is to be raised,
-    moved or cut back by is rounded up: less would not be enough.
+    moved or cut back by is rounded up: less would not be enough. What is `named` stays as it is called: nobody finds a
+    13 mm spanner as one of 0.51 in.
     """
-    if system == "metric":
+    if system == "metric" or not _QUANTITY.search(sentence):
         return sentence
 
     def shown(match: re.Match[str]) -> str:
-        first, second, unit = match.groups()
+        first, second, unit = match["first"], match["second"], match["unit"]
+        if unit is None:
+            return match[0]
         if unit == "m" and not second and match.string[: match.start()].endswith(" by "):
             feet = convert(float(re.sub("[,\u00a0]", "", first).replace("−", "-")), "m", system)
             if abs(feet) < _FEET_AND_INCHES_UNDER_FT:
@@ -174,17 +197,18 @@ def in_system(sentence: str, system: System) -> str:
         ]
         return " to ".join(words)
 
-    return _QUANTITY.sub(shown, sentence)
+    return _beside(tuple(named)).sub(shown, sentence)
 
 
-def all_in_system(told: Any, system: System) -> Any:
-    """Data as of JSON with each of its sentences in the system; figures and names of fields stay as they are."""
+def all_in_system(told: Any, system: System, named: Sequence[str] = ()) -> Any:
+    """Data as of JSON with each of its sentences in the system; figures and names of fields stay as they are, and so
+    does what is named."""
     if isinstance(told, str):
-        return in_system(told, system)
+        return in_system(told, system, named)
     if isinstance(told, dict):
-        return {name: all_in_system(one, system) for name, one in told.items()}
+        return {name: all_in_system(one, system, named) for name, one in told.items()}
     if isinstance(told, list | tuple):
-        return [all_in_system(one, system) for one in told]
+        return [all_in_system(one, system, named) for one in told]
     return told
 
 
@@ -220,6 +244,7 @@ __all__ = [
     "convert",
     "format_money",
     "format_quantity",
+    "holds_size",
     "in_system",
     "quantity_cases",
     "wording_table",

@@ -58,9 +58,12 @@ def tightening_nm(size_mm: float, grade: str, nut_factor: float = _NUT_FACTOR) -
 
 
 def spanner(size_mm: float) -> str:
-    """Across the flats: of a metric size `13 mm` (ISO 4014), of a sixteenth of an inch `9/16 in` (ASME B18.2.1)."""
+    """Across the flats: of a metric size `13 mm` (ISO 4014), of a sixteenth of an inch `9/16 in` (ASME B18.2.1).
+
+    The blank is one that does not break: a spanner is called so in inches too.
+    """
     if size_mm in _ACROSS_FLATS_MM:
-        return f"{_ACROSS_FLATS_MM[size_mm]} mm"
+        return f"{_ACROSS_FLATS_MM[size_mm]}\u00a0mm"
     sixteenths = round(size_mm / MILLIMETRES_PER_INCH * 16)
     return f"{_INCH_ACROSS[sixteenths]} in" if sixteenths in _INCH_ACROSS else ""
 

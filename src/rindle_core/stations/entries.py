@@ -25,6 +25,7 @@ from rindle_core.stations.build.facts import BuildFacts
 from rindle_core.stations.cable.facts import CableFacts
 from rindle_core.stations.handover.facts import HandOverFacts
 from rindle_core.stations.mount.facts import MountFacts
+from rindle_core.stations.named import named_in
 from rindle_core.stations.peak.facts import PeakFacts
 from rindle_core.stations.sky.facts import SkyFacts
 
@@ -51,6 +52,12 @@ class Picks(Model):
     def mark(self) -> str:
         """Tells these picks from others; worked out once, as a constellation is long."""
         return hashlib.sha256(self.model_dump_json().encode()).hexdigest()
+
+    @cached_property
+    def named(self) -> frozenset[str]:
+        """Names of things of the stores in which a size stands."""
+        things = (self.terminal, self.cables, self.compass, self.clinometer, self.brackets, self.fixings, self.mounts)
+        return named_in(*things)
 
 
 class JobFacts(Model):

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Collection
+from collections.abc import Callable, Collection, Sequence
 from dataclasses import replace
 from functools import partial
+from xml.sax.saxutils import escape
 
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import System, in_system
@@ -214,11 +215,11 @@ HERE: dict[str, Made] = {f"blocks-{one.code}": partial(_blocks_at, one.code, f"b
 _TEXT = re.compile(r">([^<>]+)<")
 
 
-def _in_words(svg: str, system: System) -> str:
-    """The drawing with the words in it in the system; what it draws stays."""
+def _in_words(svg: str, system: System, named: Sequence[str]) -> str:
+    """The drawing with the words in it in the system; what it draws stays, and what things are called."""
     if system == "metric":
         return svg
-    return _TEXT.sub(lambda found: f">{in_system(found.group(1), system)}<", svg)
+    return _TEXT.sub(lambda found: f">{in_system(found.group(1), system, named)}<", svg)
 
 
 def job_drawings(
@@ -237,8 +238,13 @@ def job_drawings(
         if groups is None or name in groups
         for one in made(facts, result, look)
     ]
+    written = [escape(one) for one in result.named]
     return [
-        replace(one, svg=_in_words(one.svg, system), rows=[(what, in_system(text, system)) for what, text in one.rows])
+        replace(
+            one,
+            svg=_in_words(one.svg, system, written),
+            rows=[(what, in_system(text, system, result.named)) for what, text in one.rows],
+        )
         for one in drawn
     ]
 

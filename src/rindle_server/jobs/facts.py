@@ -182,7 +182,7 @@ def worded(found: Assessed, system: System) -> Assessed:
     """The same with the core's sentences in the system."""
     if system == "metric":
         return found
-    told = all_in_system(found.result.model_dump(), system)
+    told = all_in_system(found.result.model_dump(), system, found.result.named)
     return replace(found, result=JobAssessment.model_validate(told))
 
 

@@ -22,5 +22,5 @@ def test_the_next_drill_is_never_under_and_never_skips():
         assert not [one for one in bolts.METRIC_DRILLS_MM if least <= one < found]
     assert bolts.next_drill_mm(500) is None
     assert bolts.next_drill_in(11.0) == 7 / 16  # 11.11 mm
-    assert bolts.spanner(8) == "13 mm"
+    assert bolts.spanner(8) == "13\u00a0mm"
     assert bolts.spanner(9.53) == "9/16 in"

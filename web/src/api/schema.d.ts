@@ -26276,6 +26276,11 @@ export interface components {
              */
             mount_options?: components["schemas"]["MountOption"][];
             moving?: components["schemas"]["MoveResult"] | null;
+            /**
+             * Named
+             * @description Names and words of people in which a size stands: it is not converted
+             */
+            named?: string[];
             /** @description What is to be done next; None in older records */
             next_step?: components["schemas"]["NextStep"] | null;
             order: components["schemas"]["WorkOrderResult"] | null;

@@ -77,19 +77,32 @@ const IN_A_SENTENCE: Record<string, UnitCode> = {
   N: 'n',
 }
 const NUMBER = '[-−]?\\d[\\d,\u00a0]*(?:\\.\\d+)?'
-const QUANTITY = new RegExp(
-  `(?<![\\w.,])(${NUMBER})(?: to (${NUMBER}))? (${Object.keys(IN_A_SENTENCE).join('|')})(?![\\w/·²°])`,
-  'g',
-)
+/** A size that is a name, as that of a spanner, has a no-break space before its unit; one after a cross is half of a pair. */
+const IS_QUANTITY = `(?<![\\w.,])(?<!× )(${NUMBER})(?: to (${NUMBER}))? (${Object.keys(IN_A_SENTENCE).join('|')})(?![\\w/·²°])`
+const QUANTITY = new RegExp(IS_QUANTITY, 'g')
+const escaped = (name: string) => name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
+
+let beside = { named: [] as string[], found: QUANTITY }
+/** Quantities, but none inside of one of the names; made once for the names of a job. */
+function besideNames(named: string[]): RegExp {
+  if (beside.named === named) return beside.found
+  const either = named.flatMap((one) => [one, one.charAt(0).toLowerCase() + one.slice(1)]) // within a sentence too
+  const names = either.sort((a, b) => b.length - a.length).map(escaped)
+  const found = names.length ? new RegExp(`(?<!\\w)(?:${names.join('|')})(?!\\w)|${IS_QUANTITY}`, 'g') : QUANTITY
+  beside = { named, found }
+  return found
+}
 
 /**
  * A sentence of the core, which is metric, with each of its quantities in the system. What something is to be raised,
- * moved or cut back by is rounded up: less would not be enough.
+ * moved or cut back by is rounded up: less would not be enough. What is named stays as it is called: nobody finds a
+ * 13 mm spanner as one of 0.51 in.
  */
-export function inSystem(sentence: string, system: System): string {
-  if (system === 'metric') return sentence
+export function inSystem(sentence: string, system: System, named: string[] = []): string {
+  if (system === 'metric' || sentence.search(QUANTITY) < 0) return sentence
   const read = (text: string) => Number(text.replace(/[,\u00a0]/g, '').replace('−', '-'))
-  return sentence.replace(QUANTITY, (_, first: string, second: string | undefined, unit: string, at: number) => {
+  return sentence.replace(besideNames(named), (all, first?: string, second?: string, unit?: string, at?: number) => {
+    if (first === undefined || unit === undefined) return all
     const { factor } = wording('m', system)
     if (unit === 'm' && second === undefined && sentence.slice(0, at).endsWith(' by '))
       if (Math.abs(read(first) * factor) < FEET_AND_INCHES_UNDER_FT) return feetAndInches(read(first) * factor, true)
@@ -100,12 +113,13 @@ export function inSystem(sentence: string, system: System): string {
   })
 }
 
-/** Data with each of its sentences in the system; figures and names of fields stay as they are. */
-export function allInSystem<T>(told: T, system: System): T {
-  if (typeof told === 'string') return inSystem(told, system) as T
-  if (Array.isArray(told)) return told.map((one: unknown) => allInSystem(one, system)) as T
+/** Data with each of its sentences in the system; figures and names of fields stay as they are, and what is named. */
+export function allInSystem<T>(told: T, system: System, named: string[] = []): T {
+  if (typeof told === 'string') return inSystem(told, system, named) as T
+  if (Array.isArray(told)) return told.map((one: unknown) => allInSystem(one, system, named)) as T
   if (told === null || typeof told !== 'object') return told
-  return Object.fromEntries(Object.entries(told).map(([name, one]) => [name, allInSystem<unknown>(one, system)])) as T
+  const of = ([name, one]: [string, unknown]) => [name, allInSystem(one, system, named)]
+  return Object.fromEntries(Object.entries(told).map(of)) as T
 }
 
 /** The value in the display unit, as a person would type it: no trailing zeros, and no more digits than one measures. */

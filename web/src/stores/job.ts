@@ -93,7 +93,7 @@ export const useJob = defineStore('job', () => {
   const job = computed<Job | null>({
     get: () =>
       sent.value && prefs.system === 'imperial'
-        ? { ...sent.value, assessment: allInSystem(sent.value.assessment, prefs.system) }
+        ? { ...sent.value, assessment: allInSystem(sent.value.assessment, prefs.system, sent.value.assessment.named) }
         : sent.value,
     set: (now) => {
       sent.value = now

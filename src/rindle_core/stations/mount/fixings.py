@@ -214,7 +214,7 @@ def _told(
         drill_mm=drill_mm,
         drill_in=drill_in,
         drill_imperial_mm=None if drill_in is None else drill_in * MILLIMETRES_PER_INCH,
-        spanner=given.fixing.spanner or spanner(given.fixing.size_mm),
+        spanner=given.fixing.spanner.replace(" mm", "\u00a0mm") or spanner(given.fixing.size_mm),
         torque_nm=given.fixing.torque_nm,
         seal_ml=given.fixing.seal_ml * len(given.holes),
         assumed=_assumed(given),

@@ -178,7 +178,7 @@ def test_what_the_head_takes_is_told_so_that_it_is_gone_to_once():
     terminals = {one["code"]: one for one in json.loads((DEMO / "terminals.json").read_text("utf-8"))}
     told = {code: Terminal.model_validate(terminals[code]) for code in ("tarn-74", "fell-75")}
     sound = take_along(told["tarn-74"], told["tarn-74"].guides[0])
-    assert {"clinometer", "compass", "spanner 13 mm"} <= set(sound)  # ISO 4014: M8 is 13 mm across the flats
+    assert {"clinometer", "compass", "spanner 13\u00a0mm"} <= set(sound)  # ISO 4014: M8 is 13 mm across the flats
     assert not any("meter with its leads" in one for one in sound)
     assert any("meter with its leads" in one for one in take_along(told["fell-75"], told["fell-75"].guides[0]))
     free = [one for one in told["tarn-74"].joints if one.lock_number or one.free_until]

@@ -1,0 +1,32 @@
+"""Names in which a size stands, and what people wrote: neither is turned into another unit."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from pydantic import BaseModel
+
+from rindle_core.kernel.units import holds_size
+
+# Of an item of the stores these are names: its own, those of its parts, of the tools. The rest are sentences.
+_NAMES = frozenset({"name", "tools"})
+
+
+def _texts(told: object, every: bool) -> Iterator[str]:
+    if isinstance(told, str):
+        if every:
+            yield told
+    elif isinstance(told, BaseModel):
+        for field in type(told).model_fields:
+            yield from _texts(getattr(told, field), every or field in _NAMES)
+    elif isinstance(told, list | tuple):
+        for one in told:
+            yield from _texts(one, every)
+
+
+def named_in(*items: object, every: bool = False) -> frozenset[str]:
+    """The names with a size among items of the stores, or `every` such text of what people entered."""
+    return frozenset(text.strip() for one in items for text in _texts(one, every) if holds_size(text))
+
+
+__all__ = ["named_in"]
