@@ -7,7 +7,7 @@ from rindle_core.kernel.entry import entries_of
 from rindle_core.stations.entries import ROOMS
 
 _SOURCE = Path(__file__).parents[2] / "src"
-_DECLARED = ("facts.py", "rows.py", "labels.py")  # where entries are named, not read
+_DECLARED = ("facts.py", "rows.py")  # where entries are named, not read
 _BY_SIDE = re.compile(r"push_(left|right|top|bottom)_during_db")  # read as f"push_{side}_during_db"
 
 

@@ -23,7 +23,8 @@ def said_on_the_screens():
     facts = json.loads((ROOT / "web/src/api/facts.json").read_text("utf-8")).values()
     told = [text for fact in facts for text in (fact.get("label", ""), fact.get("hint", ""))]
     told += [choice for fact in facts for _, choice in fact.get("choices", [])]
-    leaves = re.findall(r"leaf\(\s*'[a-z]+',\s*'([^']+)'", (ROOT / "web/src/frame/leaves.ts").read_text("utf-8"))
+    stations = json.loads((ROOT / "web/src/frame/leaves.json").read_text("utf-8")).values()
+    leaves = [leaf["name"] for leaves in stations for leaf in leaves]
     assert len(leaves) > 40
     return chain(told, LABELS.values(), leaves, [re.sub(r"`[^`]*`", "", findings_page())])
 

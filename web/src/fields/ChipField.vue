@@ -26,13 +26,7 @@ const pick = (now: string) => store.patch({ [props.field]: now === props.value ?
     <div class="head">
       <span class="label">{{ label }}</span> <word-help :text="label" />
     </div>
-    <chip-row
-      :name="label"
-      :options="named"
-      :value="value"
-      :disabled="store.locked"
-      @pick="pick"
-    />
+    <chip-row :name="label" :options="named" :value="value" :disabled="store.locked" @pick="pick" />
     <p v-if="store.faults[field]" class="fault" role="alert">{{ store.faults[field] }}</p>
     <p v-else-if="hint" class="quiet small">{{ hint }}</p>
   </div>

@@ -2,68 +2,17 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { inTurn, stores } from '@/api/cache'
-import client, { ApiError, formOf, type Schemas, TAB, unwrap } from '@/api/client'
+import client, { ApiError, type Schemas, TAB, unwrap } from '@/api/client'
 import { type Room, ROOM_OF } from '@/fields/told'
 import { allInSystem } from '@/lib/quantity'
+import { deviceOf } from '@/stores/jobDevice'
+import { ordersOf } from '@/stores/jobOrders'
+import type { Job, ListName, Patch, SkylineSet, WholeList } from '@/stores/jobTypes'
 import { useMarks } from '@/stores/marks'
 import { usePrefs } from '@/stores/prefs'
 
-export type Job = Schemas['JobOut']
-/** Every fact of every station, none of them needed. */
-export type Patch = Schemas['BriefFactsPatch'] &
-  Schemas['AimFactsPatch'] &
-  Schemas['SkyFactsPatch'] &
-  Schemas['MountFactsPatch'] &
-  Schemas['CableFactsPatch'] &
-  Schemas['BuildFactsPatch'] &
-  Schemas['PeakFactsPatch'] &
-  Schemas['BringUpFactsPatch'] &
-  Schemas['HandOverFactsPatch']
-export type SkylineSet = Schemas['SkylineSet']
-type WholeList =
-  | 'cable_pieces'
-  | 'runs'
-  | 'positions'
-  | 'deliveries'
-  | 'releases'
-  | 'kit'
-  | 'landmarks'
-  | 'settings'
-  | 'extra_runs'
-  | 'costs'
-  | 'tasks'
-  | 'forecast'
-  | 'skylines'
-  | 'things'
-  | 'wind_rose'
-  | 'sky_photos'
-  | 'attitudes'
-  | 'waivers'
-  | 'holes'
-  | 'plumb'
-  | 'curing'
-  | 'checks'
-  | 'alterations'
-  | 'bracket_seats'
-  | 'variants_told'
-  | 'wall_things'
-  | 'tests'
-  | 'damages'
-  | 'measures'
-  | 'sweeps'
-  | 'screw_checks'
-  | 'covers'
-  | 'skew_readings'
-  | 'lock_steps'
-  | 'told_back'
-  | 'radio'
-  | 'lineup_log'
-  | 'home_devices'
-/** `skyline` and `obstacles` lie inside the skyline in use. */
-export type ListName = 'skyline' | 'obstacles' | WholeList
-
-/** An id for a row before the server knows it, so that sending it twice makes it once. */
-export const rowId = () => `${TAB}.${Date.now().toString(36)}${Math.random().toString(36).slice(2, 6)}`
+export { rowId } from '@/stores/jobTypes'
+export type { Job, ListName, Patch, SkylineSet } from '@/stores/jobTypes'
 
 /** A fault of a fact, or of a part of it. */
 const within = (field: string, fact: string) => field === fact || field.startsWith(`${fact}.`)
@@ -100,9 +49,6 @@ export const useJob = defineStore('job', () => {
     },
   })
   const drawings = ref<Schemas['DrawingOut'][]>([])
-  const telemetry = ref<Schemas['Telemetry'] | null>(null)
-  const deviceTrouble = ref('')
-  const deviceNote = ref('')
   const faults = ref<Record<string, string>>({})
   const saving = ref(0)
   const savedAt = ref<Date | null>(null)
@@ -189,11 +135,11 @@ export const useJob = defineStore('job', () => {
       job.value = null
       drawings.value = []
       answered.value = new Set()
-      telemetry.value = null
+      device.telemetry.value = null
       told.value = ''
       faults.value = {}
       trouble.value = ''
-      deviceTrouble.value = ''
+      device.deviceTrouble.value = ''
     }
     catalogue.value = await stores()
     const found = await unwrap(client.GET('/api/jobs/{number}', { params: { path: { number: wanted } } }))
@@ -389,20 +335,6 @@ export const useJob = defineStore('job', () => {
     }
   }
 
-  const deleteReading = (id: string) =>
-    change(
-      () =>
-        unwrap(
-          client.DELETE('/api/jobs/{number}/readings/{reading_id}', {
-            params: { path: { number: number.value, reading_id: id } },
-          }),
-        ),
-      [],
-    )
-  const addReading = (body: Schemas['AxisReading']) => {
-    const to = path.value
-    return change(() => unwrap(client.POST('/api/jobs/{number}/readings', { ...to, body })), [], 'reading.')
-  }
   const marks = useMarks(({ number: at, code, done, at: moment }) => {
     const steps = { path: { number: at, code } }
     return change(
@@ -418,122 +350,6 @@ export const useJob = defineStore('job', () => {
   })
   const markStep = (code: string, at = number.value) => marks.set(at, code, true)
   const unmarkStep = (code: string, at = number.value) => marks.set(at, code, false)
-  /** Reads a work order into the job. */
-  const takeOrder = (file: File) =>
-    change(
-      () =>
-        unwrap(
-          client.POST('/api/jobs/{number}/work-order', {
-            ...path.value,
-            body: { file: file as unknown as string },
-            bodySerializer: formOf,
-          }),
-        ),
-      [],
-      'order.',
-    )
-  /** `about` says what a picture shows, as `step:lift`. */
-  const addDocument = (file: File, about = '') =>
-    change(
-      () =>
-        unwrap(
-          client.POST('/api/jobs/{number}/documents', {
-            params: { path: { number: number.value }, query: { about } },
-            body: { file: file as unknown as string },
-            bodySerializer: formOf,
-          }),
-        ),
-      [],
-      'document.',
-    )
-  const deleteDocument = (id: number) =>
-    change(
-      () =>
-        unwrap(
-          client.DELETE('/api/jobs/{number}/documents/{document_id}', {
-            params: { path: { number: number.value, document_id: id } },
-          }),
-        ),
-      [],
-    )
-  const patchDocument = (id: number, body: Schemas['DocumentPatch']) =>
-    change(
-      () =>
-        unwrap(
-          client.PATCH('/api/jobs/{number}/documents/{document_id}', {
-            params: { path: { number: number.value, document_id: id } },
-            body,
-          }),
-        ),
-      [],
-      'document.',
-    )
-  const signOff = (name: string) =>
-    change(() => unwrap(client.POST('/api/jobs/{number}/sign-off', { ...path.value, body: { name } })), ['name'])
-
-  const enterState = (code: string, at: string | null = null) =>
-    change(
-      () => unwrap(client.POST('/api/jobs/{number}/states', { ...path.value, body: { code, at } })),
-      ['at', 'code'],
-    )
-  const forgetStates = () => change(() => unwrap(client.DELETE('/api/jobs/{number}/states', path.value)), [])
-  /** By hand: how long the state has lasted by now, so that one that lasts too long is seen. */
-  const lookAtStates = () => change(() => unwrap(client.POST('/api/jobs/{number}/states/look', path.value)), [])
-  const giveLonger = (row_id: string) =>
-    change(
-      () =>
-        unwrap(
-          client.POST('/api/jobs/{number}/tasks/{row_id}/still-soft', {
-            params: { path: { number: number.value, row_id } },
-          }),
-        ),
-      ['tasks'],
-    )
-  const takeUsualTasks = () =>
-    change(() => unwrap(client.POST('/api/jobs/{number}/usual-tasks', path.value)), ['tasks'])
-  const startTrial = () => change(() => unwrap(client.POST('/api/jobs/{number}/trial/start', path.value)), [])
-  const endTrial = () => change(() => unwrap(client.POST('/api/jobs/{number}/trial/end', path.value)), [])
-  const bringTrialBack = () => change(() => unwrap(client.POST('/api/jobs/{number}/trial/bring-back', path.value)), [])
-  const forgetTrial = () => change(() => unwrap(client.DELETE('/api/jobs/{number}/trial', path.value)), [])
-  /** Sets when the trial began and ended, by the site's clock. */
-  const setTrialClock = (body: Schemas['ClockIn']) =>
-    change(
-      () => unwrap(client.POST('/api/jobs/{number}/trial/clock', { ...path.value, body })),
-      ['started_at', 'ended_at'],
-    )
-  const writeOutage = (body: Schemas['OutageIn']) =>
-    change(
-      () => unwrap(client.POST('/api/jobs/{number}/trial/outages', { ...path.value, body })),
-      ['start', 'seconds', 'azimuth_deg', 'outage', 'trial'],
-    )
-  const strikeOutage = (at: number) =>
-    change(
-      () =>
-        unwrap(
-          client.DELETE('/api/jobs/{number}/trial/outages/{at}', { params: { path: { number: number.value, at } } }),
-        ),
-      ['outage'],
-    )
-  const positionAsPlace = (letter: string) =>
-    change(
-      () =>
-        unwrap(
-          client.POST('/api/jobs/{number}/positions/{letter}/as-place', {
-            params: { path: { number: number.value, letter } },
-          }),
-        ),
-      [],
-    )
-  const keepWorked = (letter: string) =>
-    change(
-      () =>
-        unwrap(
-          client.POST('/api/jobs/{number}/positions/{letter}/worked', {
-            params: { path: { number: number.value, letter } },
-          }),
-        ),
-      ['positions'],
-    )
   /** Takes a job that another call brought. */
   async function take(news: Job): Promise<void> {
     job.value = news
@@ -549,97 +365,21 @@ export const useJob = defineStore('job', () => {
     if (unsent.value === 0) await Promise.race([last, away])
     stop()
     if (unsent.value > 0)
-      deviceTrouble.value = 'What was entered is not with the server yet: the terminal is told nothing.'
+      device.deviceTrouble.value = 'What was entered is not with the server yet: the terminal is told nothing.'
     return unsent.value === 0
   }
-  /** Orders the terminal something; a terminal that is down is said, and work goes on by hand. */
-  async function device(ask: () => Promise<Schemas['DeviceOut']>): Promise<boolean> {
-    return (await arrived()) && (await answerOf(ask))
-  }
-  async function answerOf(ask: () => Promise<Schemas['DeviceOut']>): Promise<boolean> {
-    const asked = number.value
-    try {
-      const told = await ask()
-      if (number.value !== asked) return false
-      telemetry.value = told.telemetry
-      deviceNote.value = told.note ?? ''
-      if (!job.value || told.job.updated_at >= job.value.updated_at) job.value = told.job
-      deviceTrouble.value = ''
-      await drawAnew()
-      return true
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error
-      deviceTrouble.value = error.message
-      return false
-    }
-  }
-  const poll = () => answerOf(() => unwrap(client.POST('/api/jobs/{number}/device/poll', path.value)))
-  const read = (body: Schemas['ReadOrder']) =>
-    device(() => unwrap(client.POST('/api/jobs/{number}/device/read', { ...path.value, body })))
-  const nuts = (tight: boolean) =>
-    device(() => unwrap(client.POST('/api/jobs/{number}/device/nuts', { ...path.value, body: { tight } })))
-  const push = (side: Schemas['PushOrder']['side']) =>
-    device(() => unwrap(client.POST('/api/jobs/{number}/device/push', { ...path.value, body: { side } })))
-  const power = (on: boolean) =>
-    device(() => unwrap(client.POST('/api/jobs/{number}/device/power', { ...path.value, body: { on } })))
-  /** The level as it is now; the job stays as it is. */
-  async function live(): Promise<void> {
-    const asked = number.value
-    try {
-      const told = await unwrap(client.POST('/api/jobs/{number}/device/live', path.value))
-      if (number.value !== asked) return
-      telemetry.value = told
-      deviceTrouble.value = ''
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error
-      deviceTrouble.value = error.message
-    }
-  }
-  const swing = (azimuth_deg: number, elevation_deg = 0) =>
-    device(() =>
-      unwrap(client.POST('/api/jobs/{number}/device/swing', { ...path.value, body: { azimuth_deg, elevation_deg } })),
-    )
-  const cover = (body: Schemas['CoverOrder']) =>
-    device(() => unwrap(client.POST('/api/jobs/{number}/device/cover', { ...path.value, body })))
-  const loosenedAgain = () =>
-    change(() => unwrap(client.DELETE('/api/jobs/{number}/lock', path.value)), ['peak.lock_after_db'])
-  /** Says a step to the simulated desk; what it answers is told, what it agrees to stands in the log. */
-  async function sayToDesk(body: Schemas['DeskOrder']): Promise<Schemas['DeskReply'] | null> {
-    if (!(await arrived())) return null
-    try {
-      const told = await unwrap(client.POST('/api/jobs/{number}/device/desk', { ...path.value, body }))
-      if (told.job.number === number.value) await take(told.job)
-      deviceTrouble.value = ''
-      return told.reply
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error
-      deviceTrouble.value = error.message
-      return null
-    }
-  }
-  /** Where the terminal's own page is; null where nothing is connected. */
-  async function pageAddress(): Promise<Schemas['PageAddress'] | null> {
-    try {
-      return await unwrap(client.POST('/api/jobs/{number}/device/page', path.value))
-    } catch (error) {
-      if (!(error instanceof ApiError)) throw error
-      deviceTrouble.value = error.message
-      return null
-    }
-  }
-  /** Puts a fault into the stand-in that nobody is told of, or takes it out again. */
-  const practise = (on: boolean) =>
-    device(() => unwrap(client.POST('/api/jobs/{number}/device/fault', { ...path.value, body: { on } })))
-  const tell = () => device(() => unwrap(client.POST('/api/jobs/{number}/device/entries', path.value)))
+
+  const orders = ordersOf(() => number.value, change)
+  const device = deviceOf({ job, at: () => number.value, arrived, take, drawn: drawAnew })
 
   return {
+    ...orders,
+    ...device,
     job,
     flushers,
     drawings,
     lookAt,
     answered,
-    telemetry,
-    deviceTrouble,
     faults,
     saving,
     unsent,
@@ -657,49 +397,14 @@ export const useJob = defineStore('job', () => {
     editSkylines,
     addPoints,
     arrived,
-    enterState,
-    forgetStates,
-    lookAtStates,
-    writeOutage,
-    strikeOutage,
-    setTrialClock,
-    startTrial,
-    endTrial,
-    forgetTrial,
-    bringTrialBack,
-    positionAsPlace,
-    keepWorked,
-    takeUsualTasks,
-    giveLonger,
     take,
     open,
     patch,
     replaceList,
-    takeOrder,
-    addDocument,
-    patchDocument,
-    deleteDocument,
     undo,
-    addReading,
-    deleteReading,
     markStep,
     unmarkStep,
     waitsFor: (code: string) => marks.waitsFor(number.value, code),
     inHand,
-    signOff,
-    poll,
-    read,
-    nuts,
-    push,
-    power,
-    tell,
-    live,
-    swing,
-    cover,
-    loosenedAgain,
-    deviceNote,
-    sayToDesk,
-    practise,
-    pageAddress,
   }
 })
