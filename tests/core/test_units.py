@@ -61,6 +61,7 @@ def test_five_digits_and_more_are_grouped_and_a_half_is_rounded_up_as_in_the_bro
         ("−3 °C is under the 5 °C at which it sets", "27 °F is under the 41 °F at which it sets"),
         ("0.5 dB, 3 m², 12 min, 1950 MHz, Coax RG 6 and 7°", "0.5 dB, 3 m², 12 min, 1950 MHz, Coax RG 6 and 7°"),
         ("a height of 1,200 m", "a height of 3937.0 ft"),
+        ("0.76 m³ with 38 l of water", "0.99 yd³ with 10.0 gal of water"),
     ],
 )
 def test_each_quantity_of_a_sentence_follows_the_system_and_nothing_else_does(metric, imperial):

@@ -2,6 +2,7 @@
 
 import datetime as dt
 import json
+import re
 from pathlib import Path
 
 import pytest
@@ -33,6 +34,22 @@ def test_the_front_end_is_made_from_what_this_server_tells():
     for name, content in contents().items():
         held = (API / name).read_text("utf-8")
         assert held == as_text(content), f"web/src/api/{name} is stale: run ./rindle api and commit it"
+
+
+def test_each_paper_that_knows_units_is_asked_for_in_those_of_the_screen(paths):
+    knowing = {
+        path
+        for path, methods in paths.items()
+        if path.endswith((".pdf", ".html")) and any(one["name"] == "units" for one in methods["get"]["parameters"])
+    }
+    asked = set()
+    for source in API.parent.rglob("*.vue"):
+        for link in re.findall(r"`(/api/[^`]+)`", source.read_text("utf-8")):
+            path = re.sub(r"\$\{[^}]*number\}|\$\{brief\.follows\}", "{number}", link).partition("?")[0]
+            if path in knowing:
+                asked.add(path)
+                assert "units=${prefs.system}" in link or "asked.toString()" in link, (source.name, link)
+    assert len(asked) >= 8
 
 
 def test_every_path_but_sign_in_and_health_refuses_a_stranger(client, db, paths):

@@ -114,6 +114,10 @@ def test_the_day_sheet_and_the_loading_list_tell_what_the_screens_tell(crew):
     for word in ("Loading list", "Reflector", "Flat washer M8", "Torque wrench"):
         assert word in both
         assert word in alone
+    imperial = text_of(crew.get("/api/jobs/2026-103/van.pdf?units=imperial"))
+    assert "41 °F" in imperial
+    assert "5 °C" not in imperial
+    assert "13 mm spanner" in imperial
 
 
 def test_the_claim_sheet_asks_for_what_came_damaged(crew):
@@ -122,8 +126,11 @@ def test_the_claim_sheet_asks_for_what_came_damaged(crew):
         crew, "2026-103", damages=[{"part": "Reflector", "what": "Dent of 30 mm", "wanted": "replaced"}], rim_gap_mm=3
     )
     said = text_of(crew.get("/api/jobs/2026-103/claim.pdf"))
-    for word in ("Claim for goods", "Kestrel Bend", "Dent of 30 mm", "another", "Gap of 3 mm"):
+    for word in ("Claim for goods", "Kestrel Bend", "Dent of 30 mm", "another", "Gap of 3.0 mm"):
         assert word in said
+    imperial = text_of(crew.get("/api/jobs/2026-103/claim.pdf?units=imperial"))
+    assert "Gap of 0.12 in" in imperial
+    assert "Dent of 30 mm" in imperial  # in the words of whoever saw it
 
 
 def test_a_forecast_is_asked_for_where_a_service_is_there_and_moves_what_it_stops(crew, settings):

@@ -18,6 +18,8 @@ MILLIMETRES_PER_INCH = 25.4  # exact, the same agreement
 KILOGRAMS_PER_POUND = 0.453_592_37  # exact, the same agreement
 NEWTONS_PER_POUND_FORCE = 4.448_221_615_260_5  # exact, pound times standard gravity
 MPS_PER_MPH = 0.447_04  # exact
+LITRES_PER_GALLON = 3.785_411_784  # exact, the US gallon of 231 cubic inches
+CUBIC_METRES_PER_YARD = 0.764_554_857_984  # exact, (3 * 0.3048)³
 
 
 class _Side(NamedTuple):
@@ -70,6 +72,8 @@ _WORDING: dict[str, _Wording] = {
     "mps": _Wording(_Side(1.0, " m/s", 1), _Side(1 / MPS_PER_MPH, " mph", 0)),
     "n": _Wording(_Side(1.0, " N", 0), _Side(1 / NEWTONS_PER_POUND_FORCE, " lbf", 0)),
     "nm": _Wording(_Side(1.0, " N·m", 0), _Side(1 / (NEWTONS_PER_POUND_FORCE * METRES_PER_FOOT), " lbf·ft", 0)),
+    "l": _Wording(_Side(1.0, " l", 0), _Side(1 / LITRES_PER_GALLON, " gal", 1)),
+    "m3": _Wording(_Side(1.0, " m³", 2), _Side(1 / CUBIC_METRES_PER_YARD, " yd³", 2)),
     "w": _same(" W", 0),
     "wh": _same(" Wh", 0),
     "w_per_m2": _same(" W/m²", 1),
@@ -148,12 +152,13 @@ def format_money(amount: float) -> str:
     return _grouped(amount, 2)
 
 
-_IN_A_SENTENCE = {"mm": "mm", "m": "m", "km": "km", "kg": "kg", "m/s": "mps", "°C": "c", "N": "n", "N·m": "nm"}
+_IN_A_SENTENCE = {"mm": "mm", "m": "m", "km": "km", "kg": "kg", "m/s": "mps", "°C": "c", "N": "n", "N·m": "nm",
+                  "l": "l", "m³": "m3"}  # fmt: skip
 _NUMBER = r"[-−]?\d[\d,\u00a0]*(?:\.\d+)?"
 _UNITS_IN_A_SENTENCE = "|".join(sorted(_IN_A_SENTENCE, key=len, reverse=True))
 # A size that is a name, as a spanner's, has a no-break space before its unit; one after a cross is half of a pair.
 _MEASURED = rf"(?<![\w.,])(?<!× )(?P<first>{_NUMBER})(?: to (?P<second>{_NUMBER}))?"
-_IS_QUANTITY = rf"{_MEASURED} (?P<unit>{_UNITS_IN_A_SENTENCE})(?![\w/·²°])"
+_IS_QUANTITY = rf"{_MEASURED} (?P<unit>{_UNITS_IN_A_SENTENCE})(?![\w/·²³°])"
 _QUANTITY = re.compile(_IS_QUANTITY)
 
 

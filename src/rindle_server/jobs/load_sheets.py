@@ -11,10 +11,11 @@ from django.template.loader import render_to_string
 
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.units import System, format_quantity
+from rindle_core.papers.told import quantity
 from rindle_core.stations.build.kit_list import KIT_GROUPS, KitRow, loaded
 from rindle_server.contents import content_of
 from rindle_server.drawings.svg import tokens
-from rindle_server.jobs.facts import assessed, files_of
+from rindle_server.jobs.facts import assessed, files_of, worded
 from rindle_server.jobs.models import Job
 from rindle_server.jobs.paper import pdf_of
 from rindle_server.jobs.report import firm_of
@@ -42,7 +43,7 @@ def _groups(rows: list[KitRow], system: System) -> list[tuple[str, list[tuple[st
 
 def loading_list(jobs: list[Job], title: str, system: System) -> bytes:
     """What goes into the van for these jobs. Raises InputError where none of them has a terminal."""
-    bills = [(job, found) for job in jobs if (found := assessed(job).result.kit_list) is not None]
+    bills = [(job, found) for job in jobs if (found := worded(assessed(job), system).result.kit_list) is not None]
     if not bills:
         raise InputError.one("day", "no job of that day has a terminal: choose one at Brief, then it has a list")
     told = {
@@ -60,7 +61,7 @@ def loading_of_day(day: dt.date, system: System) -> bytes:
     return loading_list(list(jobs), f"Loading list, {day:%Y-%m-%d}", system)
 
 
-def claim_sheet(job: Job) -> bytes:
+def claim_sheet(job: Job, system: System) -> bytes:
     """The claim for what came damaged, with its pictures. Raises InputError where nothing did."""
     found = assessed(job)
     damages = found.facts.build.damages
@@ -76,7 +77,7 @@ def claim_sheet(job: Job) -> bytes:
         "terminal": found.facts.picks.terminal.name if found.facts.picks.terminal else "",
         "serials": serials.items(),
         "rim": found.result.rim,
-        "gap_mm": found.facts.build.rim_gap_mm,
+        "gap": quantity(found.facts.build.rim_gap_mm, "mm", system),
         "photos": [f"data:;base64,{base64.b64encode(content_of(one.sha256, one.name)).decode()}" for one in shown],
     }
     return _printed("claim.html", told)

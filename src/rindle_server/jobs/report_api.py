@@ -116,9 +116,9 @@ def van_print(request: HttpRequest, number: str, units: System = "metric") -> Ht
 
 
 @router.get("/{number}/claim.pdf")
-def claim_print(request: HttpRequest, number: str) -> HttpResponse:
+def claim_print(request: HttpRequest, number: str, units: System = "metric") -> HttpResponse:
     """The claim for what came damaged."""
-    return _as_pdf(claim_sheet(edit.find(number)), f"claim-{number}")
+    return _as_pdf(claim_sheet(edit.find(number), units), f"claim-{number}")
 
 
 @router.get("/{number}/wrap.pdf")

@@ -47,7 +47,9 @@ def _concrete_rows(facts: JobInput, result: JobAssessment, system: System) -> Ro
         rows.append(("Buried services found and marked", f"{told.services_located_by}, {on}"))
     if found is not None:
         depth = format_quantity(found.depth_m, "m", system)
-        rows.append(("Footing", f"{depth} deep, {found.bag_count} bags, {found.volume_m3:.2f} m³"))
+        rows.append(
+            ("Footing", f"{depth} deep, {found.bag_count} bags, {format_quantity(found.volume_m3, 'm3', system)}")
+        )
     if told.poured_at is not None:
         rows.append(("Poured", f"{told.poured_at:%Y-%m-%d %H:%M}"))
     if result.curing is not None:

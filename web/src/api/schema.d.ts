@@ -83298,7 +83298,9 @@ export interface operations {
     };
     rindle_server_jobs_report_api_claim_print: {
         parameters: {
-            query?: never;
+            query?: {
+                units?: "metric" | "imperial";
+            };
             header?: never;
             path: {
                 number: string;

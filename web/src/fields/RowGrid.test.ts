@@ -167,7 +167,12 @@ describe('a grid of rows', () => {
 
   it('never takes what was typed for one skyline into another', async () => {
     const using = (sky_set: number) =>
-      ({ number: '1', head: 1, facts: { sky: { skylines: [{ id: 'a' }, { id: 'b' }], sky_set } } }) as never
+      ({
+        number: '1',
+        head: 1,
+        assessment: {},
+        facts: { sky: { skylines: [{ id: 'a' }, { id: 'b' }], sky_set } },
+      }) as never
     useJob().job = using(0)
     const { put, wrapper, inputs } = grid()
     await inputs()[3]!.setValue('11')
@@ -182,7 +187,7 @@ describe('a grid of rows', () => {
 
   it('keeps the row that is being typed while the first one makes the skyline', async () => {
     const sky = (skylines: unknown[], head: number) =>
-      ({ number: '1', head, facts: { sky: { skylines, sky_set: 0 } } }) as never
+      ({ number: '1', head, assessment: {}, facts: { sky: { skylines, sky_set: 0 } } }) as never
     useJob().job = sky([], 1)
     const { wrapper, inputs } = grid({ rows: [] })
     await wrapper.get('button').trigger('click')

@@ -140,7 +140,7 @@ useShortcuts({
   ...Object.fromEntries(STATIONS.map((name, index) => [String(index + 1), () => go(name)])),
   '[': () => void neighbour(-1),
   ']': () => void neighbour(1),
-  p: () => void window.open(`/api/jobs/${store.number}/pocket.html`, '_blank'),
+  p: () => void window.open(`/api/jobs/${store.number}/pocket.html?units=${prefs.system}`, '_blank'),
   ',': () => turn(-1),
   ';': () => turn(1),
   n: () => sheet.value?.newEntry?.(),

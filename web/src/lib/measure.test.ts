@@ -63,6 +63,7 @@ describe('quantities', () => {
       'gusts of 36 mph at 27 °F, 15 lbf·ft, 3 MHz, 0.5 dB',
     )
     expect(inSystem('Raise it by 1.5 m.', 'metric')).toBe('Raise it by 1.5 m.')
+    expect(inSystem('0.76 m³ with 38 l of water, 12 m²', 'imperial')).toBe('0.99 yd³ with 10.0 gal of water, 12 m²')
     const named = ['Coax 7 mm (white)', '13 mm spanner', '13 mm']
     expect(inSystem('coax 7 mm (white): 2 mm over 13 mm; 13 mm spanner, 113 mm', 'imperial', named)).toBe(
       'coax 7 mm (white): 0.08 in over 13 mm; 13 mm spanner, 4.45 in',

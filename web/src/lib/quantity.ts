@@ -73,12 +73,14 @@ const IN_A_SENTENCE: Record<string, UnitCode> = {
   km: 'km',
   kg: 'kg',
   '°C': 'c',
+  'm³': 'm3',
   m: 'm',
+  l: 'l',
   N: 'n',
 }
 const NUMBER = '[-−]?\\d[\\d,\u00a0]*(?:\\.\\d+)?'
 /** A size that is a name, as that of a spanner, has a no-break space before its unit; one after a cross is half of a pair. */
-const IS_QUANTITY = `(?<![\\w.,])(?<!× )(${NUMBER})(?: to (${NUMBER}))? (${Object.keys(IN_A_SENTENCE).join('|')})(?![\\w/·²°])`
+const IS_QUANTITY = `(?<![\\w.,])(?<!× )(${NUMBER})(?: to (${NUMBER}))? (${Object.keys(IN_A_SENTENCE).join('|')})(?![\\w/·²³°])`
 const QUANTITY = new RegExp(IS_QUANTITY, 'g')
 const escaped = (name: string) => name.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
 
@@ -128,6 +130,10 @@ export function toEntry(value: number | null | undefined, unit: string, system: 
   const { factor, offset, decimals } = wording(unit, system)
   return String(Number((value * factor + offset).toFixed(factor === 1 ? 6 : decimals + 1)))
 }
+
+/** A torque, small ones with a digit more. */
+export const formatTorque = (torque_nm: number, system: System) =>
+  formatQuantity(torque_nm, 'nm', system, torque_nm < 10 ? 1 : 0)
 
 /** What was typed, in the base unit; text that is no number, or could be two, is handed on, so that it can be said. */
 export function fromEntry(text: string, unit: string, system: System): number | string | null {

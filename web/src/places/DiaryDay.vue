@@ -4,7 +4,9 @@ import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { along, clock, dayName, hourOf } from '@/places/diary'
+import { usePrefs } from '@/stores/prefs'
 
+const prefs = usePrefs()
 const props = defineProps<{ view: Schemas['DiaryView']; day: string }>()
 const emit = defineEmits<{ longer: [job: string, task: string] }>()
 const rows = computed(() => props.view.result.rows.filter((one) => one.starts_at.slice(0, 10) === props.day))
@@ -48,7 +50,7 @@ const slack = (one: Schemas['DiaryRow']) =>
           ><b>{{ Math.round(height(one.tasks)) }} min</b> on ladder or roof</span
         >
         <a :href="`/api/diary/day.pdf?day=${day}&team=${one.team.code}`" target="_blank" rel="noopener">Day sheet</a>
-        <a :href="`/api/diary/van.pdf?day=${day}`" target="_blank" rel="noopener">Loading list</a>
+        <a :href="`/api/diary/van.pdf?day=${day}&units=${prefs.system}`" target="_blank" rel="noopener">Loading list</a>
       </header>
       <div class="scale" aria-hidden="true">
         <i

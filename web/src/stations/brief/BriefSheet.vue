@@ -25,7 +25,7 @@ const terminals = computed(() =>
   (store.catalogue?.terminals ?? []).map((one) => ({
     label: one.panel
       ? `${one.name} · family ${one.family}, low-orbit panel`
-      : `${one.name} · family ${one.family}, ${one.aperture_mm / 1000} m, ${one.polarization}`,
+      : `${one.name} · family ${one.family}, ${formatQuantity(one.aperture_mm / 1000, 'm', prefs.system, 1)}, ${one.polarization}`,
     value: one.code,
   })),
 )
@@ -40,7 +40,9 @@ const constellations = computed(() =>
     label: `${one.name} · ${
       one.elements?.length
         ? `${one.elements.length} satellites by elements`
-        : (one.shells ?? []).map((shell) => `${shell.altitude_km} km, ${shell.inclination_deg}°`).join('; ')
+        : (one.shells ?? [])
+            .map((shell) => `${formatQuantity(shell.altitude_km, 'km', prefs.system)}, ${shell.inclination_deg}°`)
+            .join('; ')
     }`,
     value: one.code,
   })),

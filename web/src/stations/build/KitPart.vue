@@ -61,7 +61,9 @@ const damages = columnsOf('build.damages', { key: 'part', main: true }, 'what', 
   >
   <div class="fields"><fact at="build.delivered_by" /></div>
   <p v-if="told.damages?.length">
-    <a :href="`/api/jobs/${store.number}/claim.pdf`" target="_blank" rel="noopener">Claim sheet to print</a>
+    <a :href="`/api/jobs/${store.number}/claim.pdf?units=${prefs.system}`" target="_blank" rel="noopener"
+      >Claim sheet to print</a
+    >
   </p>
 </template>
 

@@ -6,6 +6,7 @@ import { computed, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import CameraShot from '@/fields/CameraShot.vue'
 import FilePick from '@/fields/FilePick.vue'
+import { formatTorque } from '@/lib/quantity'
 import { when } from '@/lib/when'
 import BoltCircle from '@/stations/build/BoltCircle.vue'
 import CuePicture from '@/stations/build/CuePicture.vue'
@@ -14,6 +15,7 @@ import LabelRows from '@/stations/build/LabelRows.vue'
 import { countdown, passOf, seenOf } from '@/stations/build/rows'
 import { useBuild } from '@/stations/build/useBuild'
 import { useGuided } from '@/frame/guided'
+import { usePrefs } from '@/stores/prefs'
 
 const props = defineProps<{
   view: Schemas['StepView']
@@ -24,6 +26,7 @@ const props = defineProps<{
 const emit = defineEmits<{ done: [] }>()
 const { store, now, assessment, told, by, moment } = useBuild()
 const guided = useGuided()
+const prefs = usePrefs()
 const step = computed(() => props.view.step)
 const PLACES: Record<string, string> = {
   bench: 'On the bench',
@@ -120,7 +123,7 @@ const unpass = () => store.patch({ passes: (told.value.passes ?? []).filter((one
         <b>{{ one.joint.name }}</b>: {{ step.sets?.[one.code]
         }}<template v-if="one.joint.count > 1">, {{ one.joint.count }} of them</template
         ><template v-if="step.sets?.[one.code] === 'torqued' && one.torque_nm">
-          with <b>{{ Math.round(one.torque_nm) }} N·m</b></template
+          with <b>{{ formatTorque(one.torque_nm, prefs.system) }}</b></template
         ><template v-if="one.spanner">; spanner {{ one.spanner }}</template
         ><br />
         <span class="quiet small"

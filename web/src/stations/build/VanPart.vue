@@ -4,7 +4,9 @@ import { computed } from 'vue'
 import BillRows from '@/stations/build/BillRows.vue'
 import { KIT_GROUPS, VAN } from '@/stations/build/groups'
 import { useBuild } from '@/stations/build/useBuild'
+import { usePrefs } from '@/stores/prefs'
 
+const prefs = usePrefs()
 const { store, assessment } = useBuild()
 const groups = computed(() =>
   VAN.map((code) => ({
@@ -18,8 +20,10 @@ const day = computed(() => store.job?.facts.brief.date ?? '')
 
 <template>
   <p class="row">
-    <a :href="`/api/jobs/${store.number}/van.pdf`" target="_blank" rel="noopener">Loading list of this job</a>
-    <a v-if="day" :href="`/api/diary/van.pdf?day=${day}`" target="_blank" rel="noopener"
+    <a :href="`/api/jobs/${store.number}/van.pdf?units=${prefs.system}`" target="_blank" rel="noopener"
+      >Loading list of this job</a
+    >
+    <a v-if="day" :href="`/api/diary/van.pdf?day=${day}&units=${prefs.system}`" target="_blank" rel="noopener"
       >Loading list of all jobs on {{ day }}</a
     >
   </p>

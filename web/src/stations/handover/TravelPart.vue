@@ -6,7 +6,9 @@ import Fact from '@/fields/Fact.vue'
 import LeafPart from '@/frame/LeafPart.vue'
 import VerdictStone from '@/frame/VerdictStone.vue'
 import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
 
+const prefs = usePrefs()
 const store = useJob()
 const brief = computed(() => store.job!.facts.brief)
 const drive = computed(() => store.job!.assessment.drive)
@@ -21,7 +23,9 @@ const drive = computed(() => store.job!.assessment.drive)
     <p v-else class="quiet">The house lists nothing that is packed: whether it is ready to drive is not known.</p>
     <fact at="brief.stowed" with-text="text" />
     <p class="row">
-      <a class="file" :href="`/api/jobs/${store.number}/card.pdf?kind=travel`" target="_blank">Travel card to print</a>
+      <a class="file" :href="`/api/jobs/${store.number}/card.pdf?kind=travel&units=${prefs.system}`" target="_blank"
+        >Travel card to print</a
+      >
       <n-button
         v-if="!store.locked && brief.stowed?.length"
         size="small"

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 /** What is turned and in which order it is locked, how firmly bolts go, what grows old, what is packed. */
 import { computed } from 'vue'
+import { formatTorque } from '@/lib/quantity'
 import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
 
 const store = useJob()
+const prefs = usePrefs()
 const kind = computed(() => store.job!.assessment.mount_kind!)
 const torques = computed(() => store.job!.assessment.torques ?? [])
 const adjusters = computed(() =>
@@ -30,10 +33,7 @@ const BY = { maker: 'the maker’s', reckoned: 'reckoned, dry', feel: 'by feel, 
       <tbody>
         <tr v-for="one in torques" :key="one.name">
           <th scope="row">{{ one.count > 1 ? `${one.count} × ` : '' }}{{ one.name }}</th>
-          <td>
-            {{ one.torque_nm != null ? `${one.torque_nm.toFixed(one.torque_nm < 10 ? 1 : 0)} N·m, ` : ''
-            }}{{ BY[one.by] }}
-          </td>
+          <td>{{ one.torque_nm != null ? `${formatTorque(one.torque_nm, prefs.system)}, ` : '' }}{{ BY[one.by] }}</td>
           <td>{{ one.spanner ? `spanner ${one.spanner}` : '' }}</td>
           <td class="quiet">{{ one.tighten }}</td>
         </tr>

@@ -41,8 +41,8 @@ const usual = {
     <fact at="mount.bag_kg" />
   </div>
   <p v-if="found" class="answer">
-    <b>{{ found.bag_count }} bags</b> and {{ Math.round(found.water_l) }} l of water (the bag prevails) for
-    {{ found.volume_m3.toFixed(2) }} m³; the pole stands
+    <b>{{ found.bag_count }} bags</b> and {{ formatQuantity(found.water_l, 'l', prefs.system) }} of water (the bag
+    prevails) for {{ formatQuantity(found.volume_m3, 'm3', prefs.system) }}; the pole stands
     <b>{{ formatQuantity(found.pole_least_m, 'm', prefs.system) }}</b> in it.
   </p>
   <fact at="mount.pour_checks" with-text="text" whole />

@@ -5,7 +5,7 @@ import DrawingView from '@/drawings/DrawingView.vue'
 import Fact from '@/fields/Fact.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
-import { formatQuantity } from '@/lib/quantity'
+import { formatQuantity, formatTorque } from '@/lib/quantity'
 import { rowId, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -86,7 +86,9 @@ const drill = computed(() => {
     </div>
     <div>
       <dt>Torque</dt>
-      <dd>{{ found.torque_nm != null ? `${found.torque_nm} N·m` : 'by feel, the last turns by hand' }}</dd>
+      <dd>
+        {{ found.torque_nm != null ? formatTorque(found.torque_nm, prefs.system) : 'by feel, the last turns by hand' }}
+      </dd>
     </div>
     <div v-if="found.seal_ml">
       <dt>Sealant</dt>
@@ -94,7 +96,7 @@ const drill = computed(() => {
     </div>
     <div v-if="kind.proud_mm">
       <dt>First screw</dt>
-      <dd>stands {{ kind.proud_mm }} mm proud; do not tighten yet</dd>
+      <dd>stands {{ formatQuantity(kind.proud_mm, 'mm', prefs.system) }} proud; do not tighten yet</dd>
     </div>
   </dl>
   <p v-if="found?.assumed.length" class="quiet small">Taken: {{ found.assumed.join('; ') }}.</p>
