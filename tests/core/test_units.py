@@ -93,9 +93,13 @@ def test_a_name_is_more_than_its_size():
 def test_names_of_the_stores_and_words_of_people_stay_in_a_jobs_answer():
     job = JobInput.model_validate(golden.read("2026-101")["facts"])
     note = "Two washers of 8 mm"
-    said = job.model_copy(update={"build": job.build.model_copy(update={"left_over_note": note})})
+    secret = job.bringup.model_copy(update={"wifi_password": "otter 12 m copper"})
+    said = job.model_copy(
+        update={"build": job.build.model_copy(update={"left_over_note": note}), "bringup": secret},
+    )
     named = assess(said).result.named
     assert {"13 mm spanner", "Coax 7 mm, solid copper centre", note} <= set(named)
+    assert not any("otter" in one for one in named)  # a password is nobody's words
     assert not any(one.endswith(".") for one in named)  # a sentence of the firm's is no name
 
 

@@ -10,6 +10,8 @@ from rindle_core.kernel.units import holds_size
 
 # Of an item of the stores these are names: its own, those of its parts, of the tools. The rest are sentences.
 _NAMES = frozenset({"name", "tools"})
+# Codes and passwords are nobody's words: a list of names is no place for them.
+_SECRET = frozenset({"activation_code", "wifi_password", "modem_entries", "told_back", "settings", "order_extra"})
 
 
 def _texts(told: object, every: bool) -> Iterator[str]:
@@ -17,7 +19,7 @@ def _texts(told: object, every: bool) -> Iterator[str]:
         if every:
             yield told
     elif isinstance(told, BaseModel):
-        for field in type(told).model_fields:
+        for field in type(told).model_fields.keys() - _SECRET:
             yield from _texts(getattr(told, field), every or field in _NAMES)
     elif isinstance(told, list | tuple):
         for one in told:

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { usePrefs } from '@/stores/prefs'
-import { formatQuantity } from '@/lib/quantity'
+import { formatQuantity, type UnitCode } from '@/lib/quantity'
 import DayCalendar from '@/fields/DayCalendar.vue'
 import ChoiceBox from '@/fields/ChoiceBox.vue'
 import VerdictStone from '@/frame/VerdictStone.vue'
@@ -15,6 +15,7 @@ import { askAnew, stores } from '@/api/cache'
 import client, { ApiError, type Schemas, unwrap } from '@/api/client'
 
 const prefs = usePrefs()
+const show = (value: number, unit: UnitCode) => formatQuantity(value, unit, prefs.system)
 const text = ref('')
 const catalogue = shallowRef<Schemas['Catalogue'] | null>(null)
 const longitude = ref('')
@@ -178,31 +179,29 @@ async function save(form: 'csv' | 'geojson' | 'kml'): Promise<void> {
             {{ one.satellite || (one.satellite_longitude_deg == null ? '–' : `${one.satellite_longitude_deg}° east`) }}
           </td>
           <td v-if="one.aim && !one.aim.visible" colspan="7">
-            <verdict-stone verdict="hold" :size="16" /> Below the horizon by
-            {{ formatQuantity(-one.aim.elevation_deg, 'deg', prefs.system) }}: no setting finds it
+            <verdict-stone verdict="hold" :size="16" /> Below the horizon by {{ show(-one.aim.elevation_deg, 'deg') }}:
+            no setting finds it
           </td>
           <template v-else-if="one.aim"
             ><td>
-              <b>{{ one.aim.azimuth_magnetic_deg.toFixed(0) }}°</b>
+              <b>{{ show(one.aim.azimuth_magnetic_deg, 'compass_deg') }}</b>
             </td>
-            <td>{{ one.aim.azimuth_true_deg.toFixed(1) }}°</td>
+            <td>{{ show(one.aim.azimuth_true_deg, 'deg') }}</td>
             <td>
-              <b>{{ one.aim.elevation_apparent_deg.toFixed(1) }}°</b>
+              <b>{{ show(one.aim.elevation_apparent_deg, 'deg') }}</b>
             </td>
             <td v-if="terminal">
-              <b v-if="one.clinometer_deg != null">{{ one.clinometer_deg.toFixed(1) }}°</b> {{ one.clinometer_side }}
+              <b v-if="one.clinometer_deg != null">{{ show(one.clinometer_deg, 'deg') }}</b> {{ one.clinometer_side }}
             </td>
-            <td>{{ one.aim.skew_deg.toFixed(1).replace('-', '−') }}°</td>
+            <td>{{ show(one.aim.skew_deg, 'deg') }}</td>
             <td v-if="one.outside" class="fault">none covers it</td>
             <td v-else>
               <template v-if="one.beam"
                 ><b>{{ one.beam }}</b>
-                <span class="quiet small"
-                  >{{ formatQuantity(one.beam_edge_km ?? 0, 'km', prefs.system) }} to its edge</span
-                ></template
+                <span class="quiet small">{{ show(one.beam_edge_km ?? 0, 'km') }} to its edge</span></template
               ><template v-else>–</template>
             </td>
-            <td>{{ formatQuantity(one.aim.slant_range_km, 'km', prefs.system) }}</td></template
+            <td>{{ show(one.aim.slant_range_km, 'km') }}</td></template
           >
           <td v-else colspan="7" class="fault">{{ one.error }}</td>
         </tr>

@@ -35,6 +35,9 @@ function filled(news: Job, held: Job | null): Job {
   }
 }
 
+/** What keeps its size in any units; an answer that is not yet whole names nothing. */
+const named = (told: Partial<Job>) => told.assessment?.named
+
 export const useJob = defineStore('job', () => {
   const prefs = usePrefs()
   /** As the server sends it: the core's sentences are metric. */
@@ -42,7 +45,7 @@ export const useJob = defineStore('job', () => {
   const job = computed<Job | null>({
     get: () =>
       sent.value && prefs.system === 'imperial'
-        ? { ...sent.value, assessment: allInSystem(sent.value.assessment, prefs.system, sent.value.assessment.named) }
+        ? { ...sent.value, assessment: allInSystem(sent.value.assessment, prefs.system, named(sent.value)) }
         : sent.value,
     set: (now) => {
       sent.value = now

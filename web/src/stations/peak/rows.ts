@@ -7,7 +7,8 @@ const ACROSS = WIDTH - LEFT - 8
 const ROW = 56
 const TOP = 6
 
-const round = (value: number, digits = 1) => value.toFixed(digits).replace('-', '−')
+/** No figure is shown as less than nothing. */
+const round = (value: number, digits = 1) => (Number(value.toFixed(digits)) || 0).toFixed(digits).replace('-', '−')
 /** From the wanted bearing, clockwise positive, within half a circle. */
 export const fromWanted = (azimuth: number, wanted: number) => ((azimuth - wanted + 540) % 360) - 180
 
