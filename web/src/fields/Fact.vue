@@ -2,7 +2,9 @@
 /** One fact of the open job by its path: label, unit, hint, bounds and choices come with the fact itself. */
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
+import { inSystem } from '@/lib/quantity'
 import { type Patch, useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
 import ChipField from '@/fields/ChipField.vue'
 import ChoiceList from '@/fields/ChoiceList.vue'
 import EntryField from '@/fields/EntryField.vue'
@@ -28,6 +30,9 @@ const props = defineProps<{
   withText?: 'text' | 'proof'
 }>()
 const store = useJob()
+const prefs = usePrefs()
+/** Words of the house and of the core, which are metric. */
+const inUnits = (text?: string | null) => inSystem(text ?? '', prefs.system)
 const told = computed(() => factAt(props.at))
 const parts = computed(() => partsOf(props.at))
 const field = computed(() => parts.value.field as keyof Patch)
@@ -50,13 +55,13 @@ const words = computed(() => {
     : options.value.map((one) => ({ code: one.value, name: one.label }) as Schemas['Need'])
   return all
     .filter((one) => props.only?.includes(one.code) ?? true)
-    .map((one) => ({ code: one.code, name: one.name, text: props.withText ? (one[props.withText] ?? '') : '' }))
+    .map((one) => ({ code: one.code, name: one.name, text: inUnits(props.withText && one[props.withText]) }))
 })
 const named = computed(() => ({
   field: field.value,
   part: parts.value.part,
   label: props.label ?? told.value.label,
-  hint: props.hint ?? told.value.hint,
+  hint: inUnits(props.hint ?? told.value.hint),
 }))
 </script>
 
