@@ -6,6 +6,7 @@ import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 
 from rindle_server.jobs.models import Job
+from tests.server.calls import change
 
 pytestmark = pytest.mark.django_db
 
@@ -49,11 +50,16 @@ def test_a_copy_has_the_place_and_the_sky_but_nothing_of_the_work_or_the_order(c
 
 
 def test_a_job_goes_out_as_a_file_without_its_secrets_and_comes_in_as_a_new_one(crew):
+    again = [{"id": "", "code": "activation_code", "again": "QRTX-4472", "shown": ""}]
+    secrets = {"activation_code": "QRTX-4471", "wifi_password": "heron under bridge", "told_back": again}
+    for name, value in secrets.items():
+        assert change(crew, "2026-103", **{name: value}).status_code == 200, name
     old = crew.get("/api/jobs/2026-103").json()
     answer = crew.get("/api/jobs/2026-103/export.json")
-    told = json.loads(answer.content)
     assert "attachment" in answer["Content-Disposition"]
-    assert "activation_code" not in told["facts"].get("bringup", {})
+    assert json.loads(answer.content)["facts"]["brief"]["customer"] == old["facts"]["brief"]["customer"]
+    for word in ("QRTX-4471", "QRTX-4472", "heron under bridge"):
+        assert word not in answer.content.decode()
     came = crew.post("/api/jobs/import", {"file": SimpleUploadedFile("job.json", answer.content)})
     assert came.status_code == 200, came.content
     for room in ("brief", "mount", "cable"):

@@ -7,11 +7,12 @@ from collections.abc import Iterator
 from pydantic import BaseModel
 
 from rindle_core.kernel.units import holds_size
+from rindle_core.stations.secret_facts import SECRETS
 
 # Of an item of the stores these are names: its own, those of its parts, of the tools. The rest are sentences.
 _NAMES = frozenset({"name", "tools"})
 # Codes and passwords are nobody's words: a list of names is no place for them.
-_SECRET = frozenset({"activation_code", "wifi_password", "modem_entries", "told_back", "settings", "order_extra"})
+_SECRET = frozenset(name for names in SECRETS.values() for name in names)
 
 
 def _texts(told: object, every: bool) -> Iterator[str]:

@@ -6,11 +6,8 @@ from collections.abc import Mapping
 from typing import Any
 
 from rindle_core.kernel.journal import Op
+from rindle_core.stations.secret_facts import SECRETS
 
-SECRETS: Mapping[str, tuple[str, ...]] = {
-    "brief": ("order_extra",),
-    "bringup": ("activation_code", "settings", "modem_entries", "wifi_password", "told_back"),
-}
 _PATHS = tuple(f"{room}.{name}" for room, names in SECRETS.items() for name in names)
 # Of people and their places: by the names of the fields, wherever they lie.
 _PEOPLE = {"by", "who", "climber", "approved_by", "assessed_by", "customer_name", "services_located_by", "decided_by",

@@ -12,6 +12,7 @@ from rindle_core import __version__
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.registry import parse_json
 from rindle_core.stations.entries import ROOMS
+from rindle_server.bundles.secret_paths import without_secrets
 from rindle_server.errors import Conflict
 from rindle_server.jobs import edit, journal
 from rindle_server.jobs.models import Job
@@ -38,9 +39,6 @@ class JobFile(Schema):
     version: str = Field(default=__version__, description="Of the Rindle that wrote it")
     number: str = ""
     facts: dict[str, dict[str, Any]]
-
-
-_SECRETS = {"brief": ("order_extra",), "bringup": ("activation_code", "settings", "modem_entries")}
 
 
 def put(number: str, where: ShelfName) -> Job:
@@ -101,10 +99,7 @@ def repair_of(number: str, reason: str, by: str) -> Job:
 
 def file_of(job: Job) -> JobFile:
     """The job as a file."""
-    rooms = {row.station: dict(row.data) for row in job.docs.all() if row.station in ROOMS}
-    for room, names in _SECRETS.items():
-        for name in names:
-            rooms.get(room, {}).pop(name, None)
+    rooms = without_secrets({row.station: dict(row.data) for row in job.docs.all() if row.station in ROOMS})
     rooms.get("sky", {}).pop("sky_photos", None)
     return JobFile(number=job.number, facts=rooms)
 
