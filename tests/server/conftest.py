@@ -10,6 +10,7 @@ import pytest
 from django.conf import settings
 from django.contrib.auth import get_user_model
 from django.db import connection
+from django.test.client import Client, ClientHandler
 
 from rindle_bench.http import make_server
 from rindle_server.demo import load_demo
@@ -93,6 +94,21 @@ def pytest_runtest_teardown(item):
 def quick_passwords(settings):
     """What is slow on purpose would be most of the time of these tests. The launcher's tests use the real one."""
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+
+
+@pytest.fixture(scope="session")
+def _way_in():
+    """What every request goes through: the screens' files are looked at once, not for each test."""
+    handler = ClientHandler(enforce_csrf_checks=False)
+    handler.load_middleware()
+    return handler
+
+
+@pytest.fixture
+def client(_way_in):
+    client = Client()
+    client.handler = _way_in
+    return client
 
 
 @pytest.fixture

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from functools import lru_cache
 
 from pydantic import BaseModel
 
@@ -13,6 +14,12 @@ from rindle_core.stations.secret_facts import SECRETS
 _NAMES = frozenset({"name", "tools"})
 # Codes and passwords are nobody's words: a list of names is no place for them.
 _SECRET = frozenset(name for names in SECRETS.values() for name in names)
+_MAY_HOLD = (str, list, tuple, BaseModel)
+
+
+@lru_cache(maxsize=None)  # as many as there are models
+def _fields(kind: type[BaseModel]) -> tuple[tuple[str, bool], ...]:
+    return tuple((name, name in _NAMES) for name in kind.model_fields if name not in _SECRET)
 
 
 def _texts(told: object, every: bool) -> Iterator[str]:
@@ -20,8 +27,11 @@ def _texts(told: object, every: bool) -> Iterator[str]:
         if every:
             yield told
     elif isinstance(told, BaseModel):
-        for field in type(told).model_fields.keys() - _SECRET:
-            yield from _texts(getattr(told, field), every or field in _NAMES)
+        held = told.__dict__
+        for field, is_name in _fields(type(told)):
+            value = held[field]
+            if value and isinstance(value, _MAY_HOLD):
+                yield from _texts(value, every or is_name)
     elif isinstance(told, list | tuple):
         for one in told:
             yield from _texts(one, every)

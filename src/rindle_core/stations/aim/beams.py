@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from functools import lru_cache
 from typing import NamedTuple
@@ -10,8 +11,9 @@ import numpy as np
 from pydantic import Field
 
 from rindle_core.catalogue.models import Beam, Hand, Plane, Polarization, Sends
+from rindle_core.kernel.constants import EARTH_MEAN_RADIUS_M
 from rindle_core.kernel.findings import Finding, Level
-from rindle_core.kernel.geometry import wrap_180
+from rindle_core.kernel.geometry import separation_deg, wrap_180
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
@@ -34,6 +36,8 @@ def beam_at(beams: Sequence[Beam], latitude_deg: float, longitude_deg: float) ->
 
 
 _GRID = 24  # points across an outline's box in which its deepest one is sought; the error is under a grid step
+_KM_OF_DEGREE = math.radians(1.0) * EARTH_MEAN_RADIUS_M / 1000.0
+_SLACK, _SLACK_KM = 1.01, 1.0  # an edge is laid out as short chords: its distance is not the sphere's to the last metre
 
 
 class Deepest(NamedTuple):
@@ -55,18 +59,21 @@ def _deepest(
 ) -> Deepest:
     corners = np.asarray(polygon_deg)
     longitudes = unrolled(corners[:, 0])
-    return max(
-        (
-            Deepest(
-                float(lat),
-                float(wrap_180(lon)),
-                edge_distance_km(polygon_deg, float(lat), float(wrap_180(lon)), holes_deg),
-            )
-            for lon in np.linspace(longitudes.min(), longitudes.max(), _GRID + 2)[1:-1]
-            for lat in np.linspace(corners[:, 1].min(), corners[:, 1].max(), _GRID + 2)[1:-1]
-        ),
-        key=lambda one: one.edge_km,
+    lon, lat = np.meshgrid(
+        wrap_180(np.linspace(longitudes.min(), longitudes.max(), _GRID + 2)[1:-1]),
+        np.linspace(corners[:, 1].min(), corners[:, 1].max(), _GRID + 2)[1:-1],
+        indexing="ij",
     )
+    # A point is no deeper than another one and the way between them: most of the grid need not be asked.
+    at_most_km, edge_km = np.full(lon.shape, np.inf), np.full(lon.shape, -np.inf)
+    while at_most_km.max() >= edge_km.max():
+        at = np.unravel_index(int(at_most_km.argmax()), lon.shape)
+        edge_km[at] = round(edge_distance_km(polygon_deg, lat[at], lon[at], holes_deg), 6)  # of equals the first
+        away_km = _KM_OF_DEGREE * separation_deg(lon[at], lat[at], lon, lat)
+        at_most_km = np.minimum(at_most_km, edge_km[at] + _SLACK * away_km + _SLACK_KM)
+        at_most_km[at] = -np.inf
+    best = np.unravel_index(int(edge_km.argmax()), lon.shape)
+    return Deepest(float(lat[best]), float(lon[best]), float(edge_km[best]))
 
 
 class BeamInput(Position):
