@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from functools import lru_cache
+from functools import cache
 
 from pydantic import BaseModel
 
@@ -17,7 +17,7 @@ _SECRET = frozenset(name for names in SECRETS.values() for name in names)
 _MAY_HOLD = (str, list, tuple, BaseModel)
 
 
-@lru_cache(maxsize=None)  # as many as there are models
+@cache  # as many as there are models
 def _fields(kind: type[BaseModel]) -> tuple[tuple[str, bool], ...]:
     return tuple((name, name in _NAMES) for name in kind.model_fields if name not in _SECRET)
 
