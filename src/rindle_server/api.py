@@ -5,7 +5,7 @@ from __future__ import annotations
 import logging
 from collections.abc import Sequence
 from pathlib import Path
-from typing import Any
+from typing import Any, cast
 
 from django.conf import settings
 from django.contrib.auth import get_user_model
@@ -14,6 +14,7 @@ from django.db import OperationalError
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, HttpError, ValidationError
+from ninja.parser import Parser
 from ninja.security import django_auth
 from pydantic import create_model
 
@@ -21,7 +22,7 @@ from rindle_core import __version__
 from rindle_core.kernel.errors import Fault, InputError
 from rindle_core.kernel.findings import Finding
 from rindle_core.kernel.model import Model, fault_of
-from rindle_core.kernel.registry import Calculator, calculator, calculators
+from rindle_core.kernel.registry import Calculator, calculator, calculators, parse_json
 from rindle_core.kernel.units import wording_table
 from rindle_server.accounts.api import router as session_router
 from rindle_server.accounts.people_api import router as people_router
@@ -49,7 +50,15 @@ from rindle_server.stores.manuals import router as manuals_router
 
 _LOG = logging.getLogger("rindle.api")
 
-api = NinjaAPI(title="Rindle", version=__version__, auth=django_auth, docs_url=None)
+
+class _Bodies(Parser):
+    """JSON whose numbers are read as the command line reads them."""
+
+    def parse_body(self, request: HttpRequest) -> dict[str, Any]:
+        return cast(dict[str, Any], parse_json(request.body))
+
+
+api = NinjaAPI(title="Rindle", version=__version__, auth=django_auth, docs_url=None, parser=_Bodies())
 api.add_router("/session", session_router)
 api.add_router("/people", people_router)
 api.add_router("/jobs", jobs_router)
@@ -113,7 +122,8 @@ def _stranger(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
 
 @api.exception_handler(HttpError)
 def _http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
-    return _answer(request, InputError.one("request", str(error)), error.status_code)
+    told = error.__cause__ if isinstance(error.__cause__, InputError) else InputError.one("request", str(error))
+    return _answer(request, told, error.status_code)
 
 
 @api.exception_handler(RecursionError)

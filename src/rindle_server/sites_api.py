@@ -91,7 +91,7 @@ def make_jobs(request: HttpRequest, given: SitesAsked) -> MadeJobs:
     if len(rows) > MOST_JOBS:
         raise InputError.one("csv", f"would make {len(rows)} jobs; up to {MOST_JOBS} at a time are accepted")
     numbers = []
-    with journal.acting(journal.Actor(by=person_of(request).username)):
+    with journal.acting(journal.Actor(by=person_of(request).username, day=journal.today())):
         for one in rows:
             job = edit.create()
             told = {

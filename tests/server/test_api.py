@@ -110,6 +110,27 @@ def test_the_api_calculates_what_the_registry_calculates(crew):
     assert crew.post("/api/calc/aim", json.dumps({**data, "latitude_deg": 91}), **JSON).status_code == 422
 
 
+def test_a_body_that_is_no_json_or_holds_no_measure_is_told_so(crew):
+    """A length of a millionth of a nanometre was divided by: it is 0, and refused at its own field."""
+    broken = crew.post("/api/calc/aim", '{"latitude_deg": }', **JSON)
+    assert (broken.status_code, "is not JSON" in broken.json()["error"]["message"]) == (400, True)
+    frame = {"force_n": 100, "lever_m": 1, "own_kg": 30, "length_m": 1}
+    for text, status in (("1e-15", 422), ("5e-324", 422), ("0.5", 200)):
+        body = json.dumps(frame)[:-1] + f', "width_m": {text}}}'
+        answer = crew.post("/api/calc/ballast", body, **JSON)
+        assert answer.status_code == status
+        assert status == 200 or list(faults(answer)) == ["width_m"]
+
+
+@pytest.mark.parametrize(("ahead", "taken"), [(0, True), (1, True), (-1, True), (2, False), (None, False)])
+def test_a_new_job_begins_on_the_day_that_it_is_where_it_is_begun(crew, ahead, taken):
+    """In the evening west of Greenwich, or in the morning far east of it, UTC has another day."""
+    utc = dt.datetime.now(dt.UTC).date()
+    told = "yesterday" if ahead is None else (utc + dt.timedelta(days=ahead)).isoformat()
+    job = crew.post("/api/jobs", headers={"X-Rindle-Day": told, "X-Rindle-Seen": "9" * 40}).json()
+    assert job["facts"]["brief"]["date"] == (told if taken else utc.isoformat())
+
+
 def test_a_new_job_takes_its_entries_one_by_one(crew):
     number = crew.post("/api/jobs").json()["number"]
     patch(crew, number, customer="Ha Tumo Clinic", place_text="29°18'42.6\"S 27°56'10.2\"E", height_m=2140)

@@ -22,13 +22,22 @@ R = TypeVar("R", bound=Model)
 
 
 _CHUNK = 1000
+_LEAST = 1e-9
 
 
-def parse_json(text: str) -> Any:
+def measure(text: str) -> float:
+    """A number as it stands in JSON. What is under a billionth of a unit is no measure of anything here: it is 0, so
+    that a field which wants more than 0 refuses it instead of dividing by it.
+    """
+    number = float(text)
+    return number if abs(number) >= _LEAST else 0.0
+
+
+def parse_json(text: str | bytes) -> Any:
     """JSON as Python data. Raises InputError."""
     try:
-        return json.loads(text)
-    except json.JSONDecodeError as error:
+        return json.loads(text, parse_float=measure)
+    except (json.JSONDecodeError, UnicodeDecodeError) as error:
         raise InputError.one("input", f"is not JSON: {error}; an object with named fields is accepted") from error
     except RecursionError as error:
         raise InputError.one("input", "is nested too deeply; an object with named fields is accepted") from error
@@ -166,4 +175,4 @@ def calculator(name: str) -> Calculator[Any, Any]:
     return _CALCULATORS[name]
 
 
-__all__ = ["Calculator", "Outcome", "calculator", "calculators", "parse_json", "register"]
+__all__ = ["Calculator", "Outcome", "calculator", "calculators", "measure", "parse_json", "register"]

@@ -68,7 +68,7 @@ def editable(number: str) -> models.Job:
 def create(number: str = "") -> models.Job:
     """A new, empty job with the next number of the year, or with the given one. Two at once get two numbers."""
     for _ in range(_TRIES):
-        today = timezone.localdate()
+        today = journal.today()
         last = models.Job.objects.filter(year=today.year).aggregate(last=Max("serial"))["last"] or 0
         wanted = number or f"{today.year}-{last + 1:03d}"
         first, _, second = wanted.partition("-")

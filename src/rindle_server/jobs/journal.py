@@ -55,15 +55,21 @@ _STATIONS = {one.code: one for one in COURSE}
 
 @dataclass(frozen=True, slots=True)
 class Actor:
-    """Who changes something, from where, and which change that tab or device has seen last."""
+    """Who changes something, from where, which change that tab or device has seen last, and what day it is there."""
 
     by: str = ""
     device: str = ""
     base: int | None = None
+    day: dt.date | None = None
 
 
 _NOBODY = Actor()
 _ACTOR: ContextVar[Actor] = ContextVar("actor", default=_NOBODY)
+
+
+def today() -> dt.date:
+    """By the clock of whoever acts; by UTC where nobody tells."""
+    return _ACTOR.get().day or timezone.localdate()
 
 
 @contextmanager

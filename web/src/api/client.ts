@@ -1,6 +1,7 @@
 /** The typed API client: types come from the server's OpenAPI, errors from its one error shape. */
 import createClient from 'openapi-fetch'
 import type { components, paths } from '@/api/schema'
+import { today } from '@/lib/when'
 
 export type Schemas = components['schemas']
 type CalcPath = Extract<keyof paths, `/api/calc/${string}`>
@@ -38,6 +39,7 @@ client.use({
     const token = /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1]
     if (token) request.headers.set('X-CSRFToken', token)
     request.headers.set('X-Rindle-Tab', TAB)
+    if (request.method !== 'GET') request.headers.set('X-Rindle-Day', today())
     return request
   },
 })

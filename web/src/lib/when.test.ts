@@ -1,5 +1,5 @@
-import { describe, expect, it } from 'vitest'
-import { clock, when } from '@/lib/when'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { clock, today, when } from '@/lib/when'
 
 describe('when', () => {
   it.each([
@@ -15,6 +15,16 @@ describe('when', () => {
   it('knows summer time, and midnight as 00', () => {
     expect(when('2026-07-01T22:05:00Z', 'Europe/Paris')).toBe('2026-07-02 00:05 UTC+2')
     expect(when('2026-12-01T22:05:00Z', 'Europe/Paris')).toBe('2026-12-01 23:05 UTC+1')
+  })
+
+  afterEach(() => vi.useRealTimers())
+
+  it('knows which day it is there, which in UTC may be another one', () => {
+    vi.useFakeTimers({ now: new Date('2026-11-24T20:30:00Z') })
+    expect(today('UTC')).toBe('2026-11-24')
+    expect(today('Pacific/Auckland')).toBe('2026-11-25')
+    vi.setSystemTime(new Date('2026-11-25T03:00:00Z'))
+    expect(today('America/Denver')).toBe('2026-11-24')
   })
 
   it('goes by this device where no zone is given', () => {

@@ -26,6 +26,9 @@ const offset = (name: string) =>
         (_, sign, hours, rest) => `UTC${sign}${hours}${rest === '00' ? '' : `:${rest}`}`,
       )
 
+/** The day that it is on this device: `2026-11-24`. In UTC it may be another one. */
+export const today = (zone = HERE): string => when(new Date(), zone).slice(0, 10)
+
 /** `14:05`, by the clocks of that zone, or by this device's. */
 export function clock(at: Date, zone = HERE): string {
   const { hour, minute } = partsOf(at, zone)

@@ -8,13 +8,14 @@ import ChoiceBox from '@/fields/ChoiceBox.vue'
 import DayCalendar from '@/fields/DayCalendar.vue'
 import FilePick from '@/fields/FilePick.vue'
 import { counted } from '@/lib/counted'
+import { today } from '@/lib/when'
 import DiaryDay from '@/places/DiaryDay.vue'
 import { clock, dayAfter, dayName, daysFrom, mondayOf } from '@/places/diary'
 
 type Block = Schemas['DiaryBlock']
 type Change = Schemas['DiaryChange']
 const route = useRoute()
-const first = ref(mondayOf(String(route.query.first ?? '') || new Date().toISOString().slice(0, 10)))
+const first = ref(mondayOf(String(route.query.first ?? '') || today()))
 const weeks = ref(2)
 const view = shallowRef<Schemas['DiaryView'] | null>(null)
 const trouble = ref('')

@@ -5,6 +5,7 @@ import DayCalendar from '@/fields/DayCalendar.vue'
 import ChoiceBox from '@/fields/ChoiceBox.vue'
 import VerdictStone from '@/frame/VerdictStone.vue'
 import { counted } from '@/lib/counted'
+import { today } from '@/lib/when'
 import WorkBar from '@/frame/WorkBar.vue'
 import { useWork } from '@/lib/useWork'
 import FilePick from '@/fields/FilePick.vue'
@@ -19,7 +20,7 @@ const show = (value: number, unit: UnitCode) => formatQuantity(value, unit, pref
 const text = ref('')
 const catalogue = shallowRef<Schemas['Catalogue'] | null>(null)
 const longitude = ref('')
-const day = ref(new Date().toISOString().slice(0, 10))
+const day = ref(today())
 const terminal = ref('')
 const work = useWork()
 const result = shallowRef<Schemas['SitesResult'] | null>(null)

@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router'
 import client, { ApiError, type Schemas, unwrap } from '@/api/client'
 import ChoiceBox from '@/fields/ChoiceBox.vue'
 import LeafPart from '@/frame/LeafPart.vue'
+import { today } from '@/lib/when'
 import MarginNote from '@/stations/handover/AfterNote.vue'
 import { useAfter } from '@/stations/handover/useAfter'
 import { rowId } from '@/stores/job'
@@ -19,11 +20,12 @@ const rows = computed(() => result.value?.follow_up.rows ?? [])
 const days = computed(() => rows.value.filter((one) => one.due_on || one.last_on))
 const events = computed(() => rows.value.filter((one) => one.state === 'waits'))
 const STATE = { ahead: 'ahead', due: 'due now', late: 'late', done: 'done', waits: 'waits for it' }
-const today = () => new Date().toISOString().slice(0, 10)
 const open = ref('')
 const note = ref('')
 const level = ref('')
-const on = ref(today())
+/** By the site's clock, where the level is read. */
+const day = () => today(store.job?.assessment.zone)
+const on = ref(day())
 const patch = (body: Schemas['AfterPatch']) =>
   act(() => unwrap(client.PATCH('/api/jobs/{number}/after', { ...path.value, body })))
 async function mark(code: string, found: 'good' | 'visit'): Promise<void> {
@@ -80,7 +82,7 @@ function at(day: string | null | undefined): number {
     <template v-else>
       <div class="line" aria-hidden="true">
         <span class="base" />
-        <span class="now" :style="{ left: `${at(today())}%` }"><i>today</i></span>
+        <span class="now" :style="{ left: `${at(day())}%` }"><i>today</i></span>
         <span
           v-for="(one, index) in days.filter((row) => row.due_on)"
           :key="one.code"
