@@ -241,7 +241,6 @@ _SLANTED = re.compile(r"(?<!\*)\*([A-Z][^*\n]*)\*(?!\*)")  # in the guide: what 
 
 def test_what_the_guide_names_on_a_screen_stands_in_a_source():
     """A label that was renamed misleads whoever reads the guide. `Stores, Teams` is a way of two names."""
-    kinds = {".vue", ".ts", ".py", ".json"}
     root, kinds, made = DOCS.parent, {".vue", ".ts", ".py", ".json"}, {"schema.d.ts", "openapi.json"}
     files = [one for folder in ("web/src", "src") for one in (root / folder).rglob("*") if one.suffix in kinds]
     written = _plain(" ".join(one.read_text("utf-8") for one in files if one.name not in made))
