@@ -116,29 +116,34 @@ def _judge(given: WeatherInput, tasks: list[TaskWeather]) -> list[Finding]:
             )
         ]
     bad = [one for one in tasks if one.level in (Level.HOLD, Level.MIND)]
-    if not bad and any(one.level is Level.UNKNOWN for one in tasks):
-        return [
+    open_ones = [one for one in tasks if one.level is Level.UNKNOWN]
+    if not bad and not open_ones:
+        return [WEATHER(Level.CLEAR, "The weather lets the work be done", "As forecast; look again on the morning.")]
+    found = []
+    if bad:
+        found.append(
+            WEATHER(
+                Level.MIND,
+                "The weather stops or hinders some of the work",
+                " ".join(
+                    f"{word}: {', '.join(names)}."
+                    for word, names in (("No-go", _named(bad, Level.HOLD)), ("Mind", _named(bad, Level.MIND)))
+                    if names
+                ),
+                figure=float(len(bad)),
+                limit=0.0,
+                clears_by="Move the day, or split the job: what cannot be done now is done in better weather.",
+            )
+        )
+    if open_ones:
+        why = sorted({f"{reason[0].upper()}{reason[1:]}." for one in open_ones for reason in one.reasons})
+        found.append(
             WEATHER.missing(
                 "The weather of the day is not known whole",
-                " ".join(sorted({f"{reason[0].upper()}{reason[1:]}." for one in tasks for reason in one.reasons})),
+                " ".join([*why, f"It is asked for {', '.join(one.name.casefold() for one in open_ones)}."]),
             )
-        ]
-    if not bad:
-        return [WEATHER(Level.CLEAR, "The weather lets the work be done", "As forecast; look again on the morning.")]
-    return [
-        WEATHER(
-            Level.MIND,
-            "The weather stops or hinders some of the work",
-            " ".join(
-                f"{word}: {', '.join(names)}."
-                for word, names in (("No-go", _named(bad, Level.HOLD)), ("Mind", _named(bad, Level.MIND)))
-                if names
-            ),
-            figure=float(len(bad)),
-            limit=0.0,
-            clears_by="Move the day, or split the job: what cannot be done now is done in better weather.",
         )
-    ]
+    return found
 
 
 __all__ = ["CONDITIONS", "Condition", "TaskWeather", "WeatherInput", "WeatherResult", "weather"]

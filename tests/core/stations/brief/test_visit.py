@@ -85,6 +85,10 @@ def test_weather_stops_what_it_must_and_nothing_else():
     assert looked.findings[0].level is Level.CLEAR
     assert level_of(weather(WeatherInput()), "ladder") is Level.UNKNOWN
     assert weather(WeatherInput()).findings[0].level is Level.UNKNOWN
+    windy = weather(WeatherInput(forecast_gust_mps=20)).findings  # what stops the ladder says nothing of the concrete
+    assert [one.level for one in windy] == [Level.MIND, Level.UNKNOWN]
+    assert "concrete" in windy[1].clears_by
+    assert "ladder" not in windy[1].clears_by
 
 
 @pytest.mark.parametrize(
