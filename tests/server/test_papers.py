@@ -76,6 +76,16 @@ def test_nothing_of_a_report_runs_off_the_paper_or_is_too_small(number, db):
     assert drawn_too_small(page, 178 * 96 / 25.4) == []
 
 
+def test_a_word_that_is_wider_than_the_paper_is_broken(crew):
+    """Such as a link: without a place to break, what lay beyond the edge was gone."""
+    link = "https://" + "W" * 100
+    change(crew, "2026-102", customer=link, access=link, customer_objects=link, customer_name=link)
+    for paper in ("report", "method", "proposal", "card", "pocket"):
+        page = crew.get(f"/api/jobs/2026-102/{paper}.html", {"paper": "A6"}).content.decode()
+        assert "WWW" in page
+        assert measured(page)[1] == [], paper
+
+
 @pytest.mark.parametrize("number", NUMBERS)
 def test_an_imperial_report_is_imperial_and_no_finding_has_a_bare_figure(number, db):
     job = Job.objects.get(number=number)

@@ -8,7 +8,7 @@ import pytest
 from pypdf import PdfReader
 
 from rindle_core.catalogue.mounts import SHIPPED_MOUNTS
-from rindle_server.drawings.mount_template import PAPERS_MM, plate_sketch, sheets, wrap_sketch
+from rindle_server.drawings.mount_template import PAPERS_MM, plate_sketch, sheet_mm, sheets, wrap_sketch
 from tests.server.calls import change
 
 MM_PER_POINT = 25.4 / 72
@@ -49,7 +49,7 @@ def test_the_bar_and_the_holes_are_where_they_say(crew, paper):
     answer = crew.get("/api/jobs/2026-101/template.pdf", {"paper": paper})
     assert answer.status_code == 200
     reader = PdfReader(io.BytesIO(answer.content))
-    wide, high = PAPERS_MM[paper]
+    high, wide = PAPERS_MM[paper]  # on its side: two sheets instead of four
     holes = []
     for page in reader.pages:
         assert float(page.mediabox.width) * MM_PER_POINT == pytest.approx(wide, abs=WITHIN_MM)
@@ -58,11 +58,13 @@ def test_the_bar_and_the_holes_are_where_they_say(crew, paper):
         assert level(found, 100.0)
         assert level(found, 101.6)
         assert "100 mm" in page.extract_text()
-        holes.append(centres(found))
-    # The wall plate is 220 mm wide: two sheets, the left one with the left holes.
-    left = holes[0]
-    assert len(left) >= 2
-    assert left[1][1] - left[0][1] == pytest.approx(220, abs=WITHIN_MM)
+        holes.append([one for one in centres(found) if 10 < one[0] < wide - 10 and 26 < one[1] < high - 14])
+    upper, lower = holes
+    plate = KIND["wall_arm"].holes
+    assert [len(upper), len(lower)] == [2, 2]
+    apart = plate[1].right_mm - plate[0].right_mm
+    for one in (upper, lower):
+        assert one[1][0] - one[0][0] == pytest.approx(apart, abs=WITHIN_MM)
 
 
 def test_a_plate_that_fits_is_one_sheet_and_every_hole_is_on_it():
@@ -74,9 +76,20 @@ def test_a_plate_that_fits_is_one_sheet_and_every_hole_is_on_it():
 def test_every_mark_stands_on_some_sheet_and_sheets_overlap():
     sketch = plate_sketch(KIND["rib_clamp"], None)
     made = sheets(sketch, "letter", "")
-    assert len(made) == math.ceil((sketch.width_mm - 10) / (215.9 - 20 - 10)) * math.ceil(
-        (sketch.height_mm - 10) / (279.4 - 40 - 10)
-    )
+
+    def count(wide, high):
+        return math.ceil((sketch.width_mm - 10) / (wide - 20 - 10)) * math.ceil(
+            (sketch.height_mm - 10) / (high - 40 - 10)
+        )
+
+    assert len(made) == count(279.4, 215.9) < count(215.9, 279.4)
+
+
+@pytest.mark.parametrize(("diameter_mm", "turned", "count"), [(42.4, False, 1), (60.3, True, 1), (114.3, True, 2)])
+def test_paper_is_laid_on_its_side_where_that_saves_sheets(diameter_mm, turned, count):
+    sketch = wrap_sketch(diameter_mm, None)
+    assert sheet_mm(sketch, "a4") == ((297.0, 210.0) if turned else (210.0, 297.0))
+    assert len(sheets(sketch, "a4", "")) == count
 
 
 def test_a_wrap_goes_once_round_the_tube(crew):

@@ -140,11 +140,25 @@ def _bar(paper: tuple[float, float]) -> list[str]:
     return parts
 
 
+def _room_mm(size: tuple[float, float]) -> tuple[float, float]:
+    return size[0] - 2 * _EDGE_MM, size[1] - _HEAD_MM - _FOOT_MM
+
+
+def _tiles(sketch: Sketch, size: tuple[float, float]) -> tuple[list[float], list[float]]:
+    wide, high = _room_mm(size)
+    return _starts(sketch.width_mm, wide), _starts(sketch.height_mm, high)
+
+
+def sheet_mm(sketch: Sketch, paper: Paper) -> tuple[float, float]:
+    """Width and height of the paper, laid on its side where the sketch then takes fewer sheets."""
+    size = PAPERS_MM[paper]
+    return min((size, size[::-1]), key=lambda one: math.prod(map(len, _tiles(sketch, one))))
+
+
 def sheets(sketch: Sketch, paper: Paper, note: str) -> list[str]:
     """The sketch as sheets of paper at true size, each an SVG in millimetres with its own bar."""
-    size = PAPERS_MM[paper]
-    room = (size[0] - 2 * _EDGE_MM, size[1] - _HEAD_MM - _FOOT_MM)
-    columns, rows = _starts(sketch.width_mm, room[0]), _starts(sketch.height_mm, room[1])
+    size = sheet_mm(sketch, paper)
+    room, (columns, rows) = _room_mm(size), _tiles(sketch, size)
     made = []
     for down, top in enumerate(rows):
         for across, left in enumerate(columns):
@@ -182,4 +196,14 @@ def _joins(size: tuple[float, float], room: tuple[float, float], left: bool, top
     return parts
 
 
-__all__ = ["BAR_MM", "PAPERS_MM", "Paper", "Sketch", "plate_sketch", "sheets", "strip_sketch", "wrap_sketch"]
+__all__ = [
+    "BAR_MM",
+    "PAPERS_MM",
+    "Paper",
+    "Sketch",
+    "plate_sketch",
+    "sheet_mm",
+    "sheets",
+    "strip_sketch",
+    "wrap_sketch",
+]

@@ -14,10 +14,10 @@ from rindle_core.kernel.units import System, format_quantity
 from rindle_core.stations.cable.asked import chosen_cable
 from rindle_core.stations.sky.plan_seen import keep_clear_m
 from rindle_server.drawings.mount_template import (
-    PAPERS_MM,
     Paper,
     Sketch,
     plate_sketch,
+    sheet_mm,
     sheets,
     strip_sketch,
     wrap_sketch,
@@ -31,7 +31,7 @@ from rindle_server.spa import font_url
 
 
 def _printed(sketch: Sketch, paper: Paper, note: str) -> bytes:
-    wide, high = PAPERS_MM[paper]
+    wide, high = sheet_mm(sketch, paper)
     page = render_to_string(
         "template.html",
         {
