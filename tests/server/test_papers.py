@@ -25,10 +25,14 @@ _FOOT = re.compile(r"^(.* · )?\d+ of \d+$")  # the number of the page, and noth
 _METRIC = re.compile(r"(?<![\w.])[\d.,]+\s?(?:m|km|mm|cm|kg|°C|m/s|N·m|kN|kPa)\b(?![²/])")
 
 
-def boxes(box):
-    yield box
+def boxes(box, right, bottom):
+    """Each box with the edges beyond which nothing of it is seen."""
+    yield box, right, bottom
+    if box.style["overflow"] == "hidden":
+        right = min(right, box.border_box_x() + box.border_width())
+        bottom = min(bottom, box.border_box_y() + box.border_height())
     for child in getattr(box, "children", ()):
-        yield from boxes(child)
+        yield from boxes(child, right, bottom)
 
 
 def measured(page_html):
@@ -37,8 +41,7 @@ def measured(page_html):
     off, small = [], []
     for number, page in enumerate(pages, start=1):
         root = page._page_box
-        right, bottom = root.margin_width(), root.margin_height()
-        for one in boxes(root):
+        for one, right, bottom in boxes(root, root.margin_width(), root.margin_height()):
             text = getattr(one, "text", None)
             if not text or not text.strip():
                 continue
@@ -74,6 +77,19 @@ def test_nothing_of_a_report_runs_off_the_paper_or_is_too_small(number, db):
     assert off == []
     assert [text for size, text in small if size < _EIGHT_PT - 0.01] == []
     assert drawn_too_small(page, 178 * 96 / 25.4) == []
+
+
+@pytest.mark.parametrize("number", ["2026-101", "2026-102", "2026-106"])
+def test_a_label_shows_all_that_stands_on_it(crew, number, monkeypatch):
+    """The number of the job and the word to keep clear had been cut off."""
+    page = []
+    monkeypatch.setattr("rindle_server.jobs.templates_pdf.pdf_of", lambda html, _: page.append(html) or b"")
+    firm = Firm.objects.get()
+    firm.name = "Highwater Installers’ Cooperative of the Upper Valleys and the Plateau"
+    firm.save()
+    crew.get(f"/api/jobs/{number}/labels.pdf")
+    assert f"<b>Mast · {number}</b>" in page[0]
+    assert measured(page[0])[1] == []
 
 
 def test_a_word_that_is_wider_than_the_paper_is_broken(crew):
