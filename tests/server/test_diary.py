@@ -107,6 +107,9 @@ def test_the_day_sheet_and_the_loading_list_tell_what_the_screens_tell(crew):
     sheet = text_of(crew.get(f"/api/diary/day.pdf?day={block['day']}"))
     assert block["title"] in sheet
     assert block["starts_at"][11:16] in sheet
+    for words in ("29°33'", "28°26'", "Naledi", "Pick-up, roof rack"):  # where, who and by what
+        assert words in sheet
+    assert "\n," not in sheet  # of an address that nobody entered nothing is left over
     assert "nothing is planned" in faults(crew.get("/api/diary/day.pdf?day=2026-11-22"))["day"]
     date = crew.get("/api/jobs/2026-103").json()["facts"]["brief"]["date"]
     both = text_of(crew.get(f"/api/diary/van.pdf?day={date}"))

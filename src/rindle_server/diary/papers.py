@@ -10,15 +10,18 @@ from django.conf import settings
 from django.template.loader import render_to_string
 from pydantic import Field
 
+from rindle_core.catalogue.crew import Member
 from rindle_core.diary.entries import DiaryResult
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import Model
 from rindle_server.diary.plan import view
 from rindle_server.drawings.svg import tokens
+from rindle_server.jobs.edit import understood
 from rindle_server.jobs.facts import facts_of
 from rindle_server.jobs.models import Job
 from rindle_server.jobs.paper import pdf_of
 from rindle_server.spa import font_url
+from rindle_server.stores.shelf import shelf
 
 _NUMBER = re.compile(r"\b\d{4}-\d{3,}\b")
 
@@ -79,8 +82,12 @@ def slots_in(content: bytes) -> list[SlotFound]:
     return found
 
 
+def _joined(*words: str) -> str:
+    return " · ".join(word for word in words if word)
+
+
 def day_sheet(day: dt.date, team: str) -> bytes:
-    """One page a crew: where to be when, with whom, and what to take. Raises InputError where nothing is planned."""
+    """One page a crew: where to be when, and with whom. Raises InputError where nothing is planned."""
     told = view(day - dt.timedelta(days=day.weekday()), 2)
     crews = [one for one in told.teams if not team or one.code == team]
     sheets = []
@@ -90,9 +97,11 @@ def day_sheet(day: dt.date, team: str) -> bytes:
         for number in dict.fromkeys(one.job for one in rows):
             facts = facts_of(Job.objects.get(number=number))
             those = [one for one in rows if one.job == number]
-            jobs.append((number, facts.brief, those, sum(one.at_height_min for one in those)))
+            where = _joined(facts.brief.address, understood(facts.brief.place_text))
+            jobs.append((number, facts.brief, where, those, sum(one.at_height_min for one in those)))
         if jobs:
-            sheets.append((crew, jobs))
+            names = (one.name for one in shelf().all("member", Member) if one.code in crew.members)
+            sheets.append((crew, _joined(crew.vehicle, *names), jobs))
     if not sheets:
         raise InputError.one("day", f"nothing is planned on {day}: choose a day on which a crew works")
     page = render_to_string(
