@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from collections import defaultdict
 from dataclasses import dataclass, field
+from itertools import combinations
 
 from rindle_core.catalogue.house_words import WeatherKind
 from rindle_core.diary.entries import (
@@ -229,10 +230,11 @@ def diary(given: DiaryInput) -> Outcome[DiaryResult]:
         _lay_out(sheet, jobs)
     kept = {one.job.number: one for one in _still(sheet, given, team_of)}
     rows = _rows(sheet)
+    blocks = _blocks(rows, {one.number: one.title for one in given.jobs})
     result = DiaryResult(
         rows=rows,
-        blocks=_blocks(rows, {one.number: one.title for one in given.jobs}),
-        conflicts=_conflicts(sheet, given, kept),
+        blocks=blocks,
+        conflicts=[*_conflicts(sheet, given, kept), *_in_two_places(given, blocks)],
         ends_at=_ends(rows),
     )
     return Outcome(result, [])
@@ -413,6 +415,27 @@ def _conflicts(sheet: _Diary, given: DiaryInput, kept: dict[str, _Work]) -> list
                     job=job.number,
                     what=f"takes {job.people_count} people",
                     why=f"{team.name} are {team.people_count}",
+                )
+            )
+    return found
+
+
+def _in_two_places(given: DiaryInput, blocks: list[DiaryBlock]) -> list[DiaryConflict]:
+    """Who is wanted at two jobs at once, being in two crews. Times are those of the second job's clock."""
+    crews = {one.code: one for one in given.teams}
+    ahead = {one.number: dt.timedelta(hours=one.ahead_h) for one in given.jobs}
+    found = []
+    for one, other in combinations(blocks, 2):
+        apart = ahead[other.job] - ahead[one.job]
+        start, end = max(one.starts_at + apart, other.starts_at), min(one.ends_at + apart, other.ends_at)
+        both = [name for name in crews[one.team].members if name in crews[other.team].members]
+        if one.team != other.team and both and start < end:
+            when = f"{start:%Y-%m-%d %H:%M} to {end:%H:%M}"
+            found.append(
+                DiaryConflict(
+                    job=other.job,
+                    what=f"wants {' and '.join(both)} while {one.title or one.job} does",
+                    why=f"in {crews[one.team].name} and in {crews[other.team].name}, {when}",
                 )
             )
     return found

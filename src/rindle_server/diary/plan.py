@@ -175,7 +175,13 @@ def entries(first_day: dt.date, weeks: int) -> tuple[DiaryInput, LearntResult]:
     given = DiaryInput(
         first_day=first_day,
         teams=[
-            DiaryTeam(code=one.code, name=one.name, people_count=len(one.members) or 2, off_days=one.off_days)
+            DiaryTeam(
+                code=one.code,
+                name=one.name,
+                people_count=len(one.members) or 2,
+                members=[people.get(code, code) for code in one.members],
+                off_days=one.off_days,
+            )
             for one in crews
         ],
         jobs=[one if one.team in codes else one.model_copy(update={"team": ""}) for one in rows],

@@ -95,6 +95,21 @@ def test_deliveries_days_off_and_people_are_looked_at():
     assert (short.what, short.why) == ("takes 2 people", "North are 1")
 
 
+def test_who_is_in_two_crews_is_not_wanted_at_two_jobs_at_once():
+    teams = [{**TEAMS[0], "members": ["Ann", "Ben"]}, {**TEAMS[1], "members": ["Ben", "Cleo"]}]
+    near, far = one_job("1", task("Roof", 3)), one_job("2", task("Roof", 2), team="south")
+    (clash,) = laid_out(near, far, teams=teams).conflicts
+    assert (clash.job, clash.what) == ("2", "wants Ben while 1 does")
+    assert clash.why == "in North and in South, 2026-11-24 08:00 to 10:00"
+    later = {**far, "not_before": "2026-11-25"}
+    assert laid_out(near, later, teams=teams).conflicts == []
+    assert laid_out(near, far).conflicts == []  # who drives is not told
+    # 08:00 there is 11:00 here, and the work here is done by then.
+    west = {**far, "ahead_h": -3.0}
+    assert laid_out(near, west, teams=teams).conflicts == []
+    assert len(laid_out({**near, "tasks": [task("Roof", 4)]}, west, teams=teams).conflicts) == 1
+
+
 def test_a_weekend_is_left_free_unless_the_firm_works_on_it():
     saturday = one_job("1", task("Fit", 1), not_before="2026-11-28")
     assert starts(laid_out(saturday))[("1", "Fit")] == "30 08:00"

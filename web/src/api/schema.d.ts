@@ -18464,6 +18464,11 @@ export interface components {
         DiaryTeam: {
             /** Code */
             code: string;
+            /**
+             * Members
+             * @description Names of its people, as far as told
+             */
+            members?: string[];
             /** Name */
             name: string;
             /** Off Days */
