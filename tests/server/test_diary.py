@@ -52,6 +52,17 @@ def test_a_change_is_shown_before_it_is_taken_and_then_stands_in_the_job(crew):
     assert crew.get("/api/jobs/2026-102").json()["facts"]["brief"]["date"] == was
 
 
+def test_a_job_that_is_moved_leaves_the_weather_with_the_day(crew):
+    was = change(crew, "2026-102", forecast_gust_mps=3, forecast_low_c=12, conditions=["dry"]).json()["facts"]["brief"]
+    post(crew, "taken", number="2026-102", day="2026-12-02", team="ridge")
+    job = crew.get("/api/jobs/2026-102").json()
+    brief = job["facts"]["brief"]
+    assert [brief.get(name) for name in ("forecast_gust_mps", "forecast_low_c", "conditions")] == [None, None, []]
+    assert (was["date"], 3.0) in {(one["day"], one["gust_mps"]) for one in brief["forecast"]}
+    weather = [one for one in job["assessment"]["stations"][0]["findings"] if one["code"] == "brief.weather"]
+    assert [one["level"] for one in weather] == ["unknown"]
+
+
 def test_a_wait_that_runs_over_moves_what_comes_after_it(crew):
     rows = read(crew)["result"]["rows"]
     pole = next(one for one in rows if one["job"] == "2026-104" and one["set_at"] > one["ends_at"])

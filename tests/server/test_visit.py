@@ -34,13 +34,13 @@ def faults(answer):
 
 
 def test_entries_about_the_visit_are_kept_judged_and_taken_out_again(crew):
-    job = patch(
-        crew, surface="masonry", may_drill=False, forecast_gust_mps=30, conditions=["ice"], permanence="trial"
-    ).json()
+    sky = {"forecast_gust_mps": 30, "forecast_low_c": 3, "conditions": ["ice"]}
+    job = patch(crew, surface="masonry", may_drill=False, permanence="trial", **sky).json()
     assert codes(job)["brief.mount_choice"]["level"] == "mind"
     assert codes(job)["brief.weather"]["figure"] >= 2
     assert "brief.return_visit" in codes(job)
-    empty = patch(crew, surface="", may_drill=True, forecast_gust_mps=None, conditions=[], permanence="").json()
+    nothing = {"forecast_gust_mps": None, "forecast_low_c": None, "conditions": []}
+    empty = patch(crew, surface="", may_drill=True, permanence="", **nothing).json()
     assert not {"brief.mount_choice", "brief.return_visit"} & set(codes(empty))
     assert codes(empty)["brief.weather"]["level"] == "unknown"
     assert empty["facts"]["brief"]["may_drill"] is True

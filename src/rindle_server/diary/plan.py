@@ -17,8 +17,9 @@ from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.science.sun import civil_day_h
 from rindle_core.stations.brief.brief import DeliveriesInput, deliveries
+from rindle_core.stations.brief.day_weather import forecast_of
 from rindle_core.stations.brief.settled_before import usual_tasks_of
-from rindle_core.stations.brief.visit_tasks import DayWeather, VisitTask
+from rindle_core.stations.brief.visit_tasks import VisitTask
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.handover.follow_up import State
 from rindle_core.stations.mounting import build_steps, mount_code
@@ -129,8 +130,6 @@ def _job(job: Job, facts: JobInput, told: LearntResult, people: Mapping[str, str
     # What the planner entered stands; the house's usual hours are taken as long as they take here.
     tasks = list(brief.tasks) or _scaled(usual_tasks_of(facts), told.factor(lead, _kind_of(facts)), rules.workday_h)
     due = deliveries(DeliveriesInput(items=brief.deliveries, visit_on=brief.date)).result
-    day = DayWeather(day=brief.date, gust_mps=brief.forecast_gust_mps, low_c=brief.forecast_low_c)
-    listed = any(one.day == brief.date for one in brief.forecast)
     place = brief.place
     return DiaryJob(
         number=job.number,
@@ -144,7 +143,7 @@ def _job(job: Job, facts: JobInput, told: LearntResult, people: Mapping[str, str
         travel_h=brief.travel_h or 0.0,
         slot_at=brief.lineup_at,
         tasks=tasks,
-        forecast=[*brief.forecast, *([] if listed else [day])],
+        forecast=forecast_of(brief),
         due_on={one.item: one.due_on for one in due.items},
     )
 

@@ -99,7 +99,7 @@ const heading = computed(() => {
   if (!view.value) return 'The diary'
   const jobs = new Set(view.value.result.blocks.map((one) => one.job)).size
   if (!jobs) return 'Nothing is planned in these weeks'
-  const told = conflicts.value.length ? `, ${counted(conflicts.value.length, 'conflict')}` : ', all as agreed'
+  const told = conflicts.value.length ? `, ${counted(conflicts.value.length, 'conflict')}` : ', no conflict is known'
   return `${counted(jobs, 'job')} over ${counted(view.value.teams.length, 'crew')}${told}`
 })
 async function takeForecast(): Promise<void> {

@@ -8,6 +8,7 @@ from typing import Any
 from rindle_core.catalogue.house_words import HouseWords, by_code
 from rindle_core.kernel.errors import InputError
 from rindle_core.science.geodesy import apart_m
+from rindle_core.stations.brief.day_weather import on_another_day
 from rindle_core.stations.brief.places import PlaceInput, parse_place
 from rindle_core.stations.brief.weather import CONDITIONS
 from rindle_core.stations.entries import JobInput
@@ -51,7 +52,7 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     if found and found not in by_code(job.picks.words.repair_faults):
         known = ", ".join(one.code for one in job.picks.words.repair_faults)
         raise InputError.one("repair_found_code", f"{found!r} is none of the faults of the house; {known} are accepted")
-    whole = dict(change)
+    whole = {**change, **on_another_day(change, job.brief)}
     if "place_text" in change:
         latitude, longitude, height = _coordinates(change["place_text"], "place_text")
         whole |= {"latitude_deg": latitude, "longitude_deg": longitude}

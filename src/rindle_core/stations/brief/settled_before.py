@@ -11,6 +11,7 @@ from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.aim import PlaceErrorInput, PlaceErrorResult, place_error
 from rindle_core.stations.brief.costs import CostsInput, CostsResult, costs
+from rindle_core.stations.brief.day_weather import conditions_of, day_weather, forecast_of
 from rindle_core.stations.brief.documents import judge_documents
 from rindle_core.stations.brief.lineup import LineupInput, LineupResult, lineup_request
 from rindle_core.stations.brief.old_line import judge_old_line
@@ -23,12 +24,10 @@ from rindle_core.stations.brief.places import (
 from rindle_core.stations.brief.spare_power import SparePowerResult, judge_spare_power
 from rindle_core.stations.brief.visit import METHOD_ERROR_M, judge_visit
 from rindle_core.stations.brief.visit_days import visit_days
-from rindle_core.stations.brief.visit_tasks import DayWeather, VisitDaysInput, VisitDaysResult, VisitTask, usual_tasks
-from rindle_core.stations.brief.weather import Condition, WeatherInput, WeatherResult, weather
+from rindle_core.stations.brief.visit_tasks import VisitDaysInput, VisitDaysResult, VisitTask, usual_tasks
+from rindle_core.stations.brief.weather import WeatherInput, WeatherResult, weather
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mount.mount_choice import MountChoiceInput, MountChoiceResult, mount_choice
-
-_WORST_FIRST: tuple[Condition, ...] = ("thunder", "ice", "rain", "snow", "fog", "dry")
 
 
 class VisitAssessment(Model):
@@ -61,11 +60,12 @@ def visit_of(
             kinds=job.picks.mounts,
         )
     )
+    sky = day_weather(visit)
     skies = weather(
         WeatherInput(
-            forecast_gust_mps=visit.forecast_gust_mps,
-            forecast_low_c=visit.forecast_low_c,
-            conditions=visit.conditions,
+            forecast_gust_mps=sky.gust_mps,
+            forecast_low_c=sky.low_c,
+            conditions=conditions_of(visit),
             rules=job.picks.rules,
         )
     )
@@ -102,22 +102,12 @@ def visit_of(
 
 
 def _days_of(job: JobInput, due_on: Mapping[str, dt.date | None]) -> VisitDaysInput:
-    """The tasks with what they wait for. The forecast of the day of the work is that of the visit, unless it is on the
-    list of days too.
-    """
-    visit, first = job.brief, job.brief.date
-    skies: list[Condition] = [one for one in _WORST_FIRST if one in visit.conditions]
-    today = DayWeather(
-        day=first,
-        gust_mps=visit.forecast_gust_mps,
-        low_c=visit.forecast_low_c,
-        sky=skies[0] if skies else "",
-    )
-    listed = any(one.day == first for one in visit.forecast)
+    """The tasks with what they wait for."""
+    visit = job.brief
     return VisitDaysInput(
         tasks=visit.tasks,
-        first_day=first,
-        forecast=[*visit.forecast, *([] if listed else [today])],
+        first_day=visit.date,
+        forecast=forecast_of(visit),
         due_on=dict(due_on),
         slot_at=visit.lineup_at,
         rules=job.picks.rules,

@@ -5,6 +5,7 @@ from __future__ import annotations
 from rindle_core.catalogue.cables import CoaxCable
 from rindle_core.catalogue.models import Terminal
 from rindle_core.kernel.registry import Outcome
+from rindle_core.stations.brief.day_weather import day_weather
 from rindle_core.stations.cable.cable import CableInput, CableResult, cable
 from rindle_core.stations.cable.dress import DressInput, DressResult, cable_list
 from rindle_core.stations.cable.earth import EarthInput, EarthResult, earth
@@ -78,7 +79,7 @@ def asked_list(job: JobInput, terminal: Terminal, chosen: CoaxCable, expected_db
             conduit_mm=told.conduit_mm,
             elbow_mm=told.elbow_mm,
             bulge_mm=told.bulge_mm or chosen.bulge_mm,
-            low_c=job.brief.forecast_low_c,
+            low_c=day_weather(job.brief).low_c,
             expected_db=expected_db,
             tests=told.tests,
             rules=job.picks.rules,

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from rindle_core.stations.brief.day_weather import LOOKS_AT as OF_WEATHER
 from rindle_core.stations.cable.assess import assess
 from rindle_core.stations.cable.entered import BELONGS, entered
 from rindle_core.stations.cable.facts import CableFacts
@@ -23,7 +24,7 @@ STATION = Station(
     entered=entered,
     doubts=(Doubt(BELONGS.doubts, BELONGS.findings),),
     looks_at=(
-        *(*LOOKS_AT, *OF_MOUNT, *PLANNED, "mount.height_above_ground_m", "brief.forecast_low_c", "brief.terminal_code"),
+        *(*LOOKS_AT, *OF_MOUNT, *PLANNED, *OF_WEATHER, "mount.height_above_ground_m", "brief.terminal_code"),
         *("handover.runs", "bringup.powered_at", "bringup.states_entered"),
     ),
     reads=(),

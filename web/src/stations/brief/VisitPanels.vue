@@ -19,6 +19,7 @@ const store = useJob()
 const job = computed(() => store.job!)
 const visit = computed(() => job.value.facts.brief)
 const told = computed(() => job.value.assessment.visit)
+const listed = computed(() => (visit.value.forecast ?? []).some((one) => one.day === visit.value.date))
 const kinds = computed(() => [
   { value: '', label: '–' },
   ...(store.catalogue?.mounts ?? []).map((one) => ({ value: one.code, label: one.name })),
@@ -147,6 +148,7 @@ const usePosition = (one: Schemas['CandidateAt']) => store.positionAsPlace(one.l
       <fact at="brief.forecast_low_c" />
     </div>
     <fact at="brief.conditions" />
+    <p v-if="listed" class="quiet small">The list of days has this day too: of two figures the worse counts.</p>
     <table v-if="told" class="grid-table" aria-label="Weather by kind of work">
       <tbody>
         <tr v-for="one in told.weather.tasks" :key="one.task">
