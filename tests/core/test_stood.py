@@ -246,6 +246,27 @@ def _keeps(room, name):
     return name.endswith(("_terminal_code", "_mount_code", "_satellite_code", "_constellation_code"))
 
 
+def test_ends_and_tests_are_those_of_one_cable():
+    bare = job_of(end_checks=[], slack_tried=False, tests=[], made_cable_code="")
+    looked = {"end_checks": ["straight"]}
+    assert entered_at_cable(looked, bare)["made_cable_code"] == "coax-7-solid"
+    assert entered_at_cable({**looked, "cable_code": "coax-10-solid"}, bare)["made_cable_code"] == "coax-10-solid"
+    assert "made_cable_code" not in entered_at_cable({"cable_code": "coax-10-solid"}, job_of())  # of what it was made
+    about = ("cable.tested", "cable.end_looked", "cable.slack")
+    sound, _ = told(job_of(made_cable_code="coax-7-solid"), "cable")
+    assert "cable.made_of" not in sound
+    assert {one.level for name, one in sound.items() if name.startswith(about)} == {Level.CLEAR}
+    other = job_of(made_cable_code="coax-7-solid", cable_code="coax-7-clad")
+    findings, verdict = told(other, "cable")
+    assert findings["cable.made_of"].level is Level.UNKNOWN
+    assert "another cable" in findings["cable.made_of"].message
+    assert verdict is Level.UNKNOWN
+    assert not [name for name in findings if name.startswith(about)]
+    assert findings["cable.hole"].level is Level.CLEAR  # the hole is where it was
+    assert not assess(other).result.may_sign_off
+    assert entered_at_cable({"made_cable_code": ""}, other)["made_cable_code"] == "coax-7-clad"
+
+
 def test_runs_of_the_old_line_belong_to_no_terminal():
     job = job_of(runs=[], items_given=[], shown_to=[], needs_proved=[], customer_signed_at=None,
                  proved_terminal_code="", proved_satellite_code="", proved_mount_code="")  # fmt: skip

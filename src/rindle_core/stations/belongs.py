@@ -40,6 +40,8 @@ def stamp_rows(
 
 
 def _said(job: JobInput, of: str) -> str | None:
+    if of == "cable_code":
+        return job.cable.cable_code
     told: str | None = mount_code(job) if of == "mount_code" else getattr(job.brief, of)
     return told
 
@@ -48,8 +50,9 @@ def _said(job: JobInput, of: str) -> str | None:
 class Belongs:
     """Rows of a room that were taken with one terminal, or towards one satellite, and prove nothing of another.
 
-    `told`: the fact that keeps what the job said, and the fact of Brief that it keeps, or `mount_code`; `what`: the
-    rows in words; `findings`: codes of the room, or how they begin, that rest on the rows; empty: all of them.
+    `told`: the fact that keeps what the job said, and the fact of Brief that it keeps, or `mount_code` or `cable_code`;
+    `what`: the rows in words; `findings`: codes of the room, or how they begin, that rest on the rows; empty: all of
+    them.
     """
 
     room: str

@@ -12409,6 +12409,11 @@ export interface components {
              */
             looked_outside: boolean;
             /**
+             * Cable of the job when its ends were made
+             * @default
+             */
+            made_cable_code: string;
+            /**
              * Cabling of the house
              * @default
              * @enum {string}
@@ -12539,6 +12544,8 @@ export interface components {
             looked_inside?: boolean | null;
             /** Looked at outside */
             looked_outside?: boolean | null;
+            /** Cable of the job when its ends were made */
+            made_cable_code?: string | null;
             /** Cabling of the house */
             old_cabling?: ("" | "none" | "used") | null;
             /** It was tested through and for its pairs */
@@ -26549,6 +26556,7 @@ export interface components {
              *       "joint_count": 0,
              *       "looked_inside": false,
              *       "looked_outside": false,
+             *       "made_cable_code": "",
              *       "old_cabling": "",
              *       "old_tested": false,
              *       "outside_mm": null,

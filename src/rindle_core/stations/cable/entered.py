@@ -1,4 +1,4 @@
-"""What follows from an entry at Cable: an earth is that of one terminal on one mount."""
+"""What follows from an entry at Cable: an earth is that of one terminal on one mount, an end that of one cable."""
 
 from __future__ import annotations
 
@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from rindle_core.stations.belongs import Belongs
-from rindle_core.stations.cable.findings import EARTH, EARTHED_FOR, END_LOOKED, SLACK
+from rindle_core.stations.cable.findings import EARTH, EARTHED_FOR, END_LOOKED, MADE_OF, SLACK, TESTED
 from rindle_core.stations.entries import JobInput
 
 BELONGS = Belongs(
@@ -19,9 +19,22 @@ BELONGS = Belongs(
 )
 
 
+MADE = Belongs(
+    room="cable",
+    kind=MADE_OF,
+    what="What was made and tried of the cable",
+    rows=("end_checks", "slack_tried", "tests"),
+    told={"made_cable_code": "cable_code"},
+    findings=(SLACK.code, END_LOOKED.code, TESTED.code.partition("{")[0]),
+    is_one=True,
+)
+
+
 def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
-    """The change, with what its earth belongs to."""
-    return {**change, **BELONGS.stamped(change, job)}
+    """The change, with what its earth and its ends belong to."""
+    chosen = {"cable_code": change["cable_code"] or ""} if "cable_code" in change else {}
+    now = job.model_copy(update={"cable": job.cable.model_copy(update=chosen)})
+    return {**change, **BELONGS.stamped(change, job), **MADE.stamped(change, now)}
 
 
-__all__ = ["BELONGS", "entered"]
+__all__ = ["BELONGS", "MADE", "entered"]

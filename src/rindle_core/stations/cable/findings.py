@@ -219,6 +219,12 @@ EARTHED_FOR = Kind(
     source="What the job said when the first piece of it was ticked",
     at="cable.earth_path",
 )
+MADE_OF = Kind(
+    "cable.made_of",
+    "whether ends, tests and route are those of the cable that the job has now",
+    source="What the job said when the first of it was entered",
+    at="cable.end_checks",
+)
 EARTH_WIRE = Kind(
     "cable.earth_wire",
     "size of the earth wire",

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from rindle_core.stations.brief.day_weather import LOOKS_AT as OF_WEATHER
 from rindle_core.stations.cable.assess import assess
-from rindle_core.stations.cable.entered import BELONGS, entered
+from rindle_core.stations.cable.entered import BELONGS, MADE, entered
 from rindle_core.stations.cable.facts import CableFacts
 from rindle_core.stations.cable.headline import headline
 from rindle_core.stations.cable.part import CablePart
@@ -22,7 +22,7 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    doubts=(Doubt(BELONGS.doubts, BELONGS.findings),),
+    doubts=(Doubt(BELONGS.doubts, BELONGS.findings), Doubt(MADE.doubts, MADE.findings)),
     looks_at=(
         *(*LOOKS_AT, *OF_MOUNT, *PLANNED, *OF_WEATHER, "mount.height_above_ground_m", "brief.terminal_code"),
         *("handover.runs", "bringup.powered_at", "bringup.states_entered"),

@@ -45,11 +45,11 @@ TERMINAL = {"aperture_mm": 740, "receive_ghz": 19.95}
 BARE = sky(SkyInput(**SITE, **TERMINAL)).result.satellite
 POINT = st.builds(
     SkylinePoint,
-    azimuth_deg=st.floats(0, 359.99),
-    elevation_deg=st.floats(-5, 60),
+    azimuth_deg=st.integers(0, 359_990_000).map(lambda millionths: millionths / 1e6),  # less is 0 in JSON
+    elevation_deg=st.integers(-5_000_000, 60_000_000).map(lambda millionths: millionths / 1e6),
     kind=st.sampled_from(["terrain", "tree", "wire"]),
     distance_m=st.none() | st.floats(1, 5000),
-    leafless_share=st.floats(0, 1),
+    leafless_share=st.just(0.0) | st.floats(1e-6, 1),
 )
 
 

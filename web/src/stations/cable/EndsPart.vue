@@ -6,6 +6,7 @@ import Fact from '@/fields/Fact.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import { formatQuantity } from '@/lib/quantity'
+import SaidAnew from '@/stations/SaidAnew.vue'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -32,6 +33,12 @@ const usual = computed(() => ({
 </script>
 
 <template>
+  <said-anew
+    station="cable"
+    code="cable.made_of"
+    label="It was done with the cable of now"
+    @said="store.patch({ made_cable_code: '' })"
+  />
   <p v-if="ends === 0" class="quiet">
     Its ends are sealed: nothing is made, cut or joined. Cap the plug until it is mated.
   </p>
