@@ -7353,7 +7353,7 @@ export interface components {
             /**
              * Day of the work
              * Format: date
-             * @description For the magnetic model
+             * @description Weather, sun and magnetic model go by it
              */
             date: string;
             /** Deliveries */
@@ -7748,7 +7748,7 @@ export interface components {
             customer_reference?: string | null;
             /**
              * Day of the work
-             * @description For the magnetic model
+             * @description Weather, sun and magnetic model go by it
              */
             date?: string | null;
             /** Deliveries */

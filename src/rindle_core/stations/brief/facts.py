@@ -48,7 +48,7 @@ class BriefFacts(VisitFacts):
     latitude_deg: Annotated[float | None, Entry("Latitude")] = Field(default=None, ge=-90, le=90)
     longitude_deg: Annotated[float | None, Entry("Longitude")] = Field(default=None, ge=-180, le=180)
     height_m: Annotated[float | None, Entry("Height above sea")] = Field(default=None, ge=-500, le=9000)
-    date: Annotated[ModelDay, Entry("Day of the work", hint="For the magnetic model")]
+    date: Annotated[ModelDay, Entry("Day of the work", hint="Weather, sun and magnetic model go by it")]
     other_place_text: Annotated[
         str, Entry("Second entry for the same site", hint="From the order, a photo or the map: how far apart?")
     ] = Field(default="", max_length=200, description="A second entry for the same site, as typed")
