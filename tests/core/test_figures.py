@@ -13,7 +13,7 @@ from rindle_core.kernel.findings import Level
 from rindle_core.kernel.headline import as_text
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.science.horizon import HorizonInput, find_horizon
-from rindle_core.science.outline import contains
+from rindle_core.science.outline import contains, edge_distance_km, unrolled
 from rindle_core.science.shells import Shell
 from rindle_core.science.skyline import SkylinePoint
 from rindle_core.science.terrain import read_hgt
@@ -306,6 +306,27 @@ def test_an_outline_of_many_points_is_dealt_with_in_its_time():
     middle = deepest(beam)
     # a step of the grid is 4.8°
     assert (middle.longitude_deg, middle.latitude_deg) == pytest.approx((25, 10), abs=5)
+
+
+@pytest.mark.parametrize("seed", range(6))
+def test_no_point_of_the_grid_is_deeper_than_the_one_that_is_found(seed):
+    """Against all of the grid's points asked one by one: stars of any shape, with a hole, over the date line too."""
+    chance = np.random.default_rng(seed)
+    turns = np.sort(chance.uniform(0, 2 * np.pi, 9))
+    reach, middle = chance.uniform(2, 18, 9), (179.0 if seed % 2 else 20.0, chance.uniform(-45, 45))
+    corners = [
+        (float((middle[0] + r * math.cos(turn) + 180) % 360 - 180), middle[1] + r * math.sin(turn))
+        for r, turn in zip(reach, turns, strict=True)
+    ]
+    hole = [((middle[0] + east + 180) % 360 - 180, middle[1] + north) for east, north in ((0, 0), (1, 0), (0, 1))]
+    beam = Beam(letter="S", hand="left", carrier_mhz=1200, expected_es_n0_db=12, polygon_deg=corners, holes_deg=[hole])
+    longitudes, latitudes = unrolled(np.array(corners)[:, 0]), np.array(corners)[:, 1]
+    every = [
+        edge_distance_km(corners, lat, (lon + 180) % 360 - 180, [hole])
+        for lon in np.linspace(longitudes.min(), longitudes.max(), 26)[1:-1]
+        for lat in np.linspace(latitudes.min(), latitudes.max(), 26)[1:-1]
+    ]
+    assert deepest(beam).edge_km == pytest.approx(max(every), abs=1e-5)
 
 
 def test_a_summit_between_two_rays_is_seen():

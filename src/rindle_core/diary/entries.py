@@ -17,7 +17,7 @@ class DiaryTeam(Model):
     code: str = Field(min_length=1, max_length=40)
     name: str = Field(max_length=120)
     people_count: int = Field(default=2, ge=0, le=20)
-    members: list[str] = Field(default_factory=list, max_length=20, description="Names of its people, as far as told")
+    members: dict[str, str] = Field(default_factory=dict, max_length=20, description="Its people, by code the name")
     off_days: list[dt.date] = Field(default_factory=list, max_length=400)
 
 

@@ -428,7 +428,7 @@ def _in_two_places(given: DiaryInput, blocks: list[DiaryBlock]) -> list[DiaryCon
     for one, other in combinations(blocks, 2):
         apart = ahead[other.job] - ahead[one.job]
         start, end = max(one.starts_at + apart, other.starts_at), min(one.ends_at + apart, other.ends_at)
-        both = [name for name in crews[one.team].members if name in crews[other.team].members]
+        both = [name for code, name in crews[one.team].members.items() if code in crews[other.team].members]
         if one.team != other.team and both and start < end:
             when = f"{start:%Y-%m-%d %H:%M} to {end:%H:%M}"
             found.append(

@@ -178,7 +178,7 @@ def entries(first_day: dt.date, weeks: int) -> tuple[DiaryInput, LearntResult]:
                 code=one.code,
                 name=one.name,
                 people_count=len(one.members) or 2,
-                members=[people.get(code, code) for code in one.members],
+                members={code: people.get(code, code) for code in one.members},
                 off_days=one.off_days,
             )
             for one in crews

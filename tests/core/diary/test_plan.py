@@ -96,7 +96,10 @@ def test_deliveries_days_off_and_people_are_looked_at():
 
 
 def test_who_is_in_two_crews_is_not_wanted_at_two_jobs_at_once():
-    teams = [{**TEAMS[0], "members": ["Ann", "Ben"]}, {**TEAMS[1], "members": ["Ben", "Cleo"]}]
+    teams = [
+        {**TEAMS[0], "members": {"a": "Ann", "b": "Ben"}},
+        {**TEAMS[1], "members": {"b": "Ben", "ann_2": "Ann"}},  # another Ann
+    ]
     near, far = one_job("1", task("Roof", 3)), one_job("2", task("Roof", 2), team="south")
     (clash,) = laid_out(near, far, teams=teams).conflicts
     assert (clash.job, clash.what) == ("2", "wants Ben while 1 does")

@@ -18473,9 +18473,11 @@ export interface components {
             code: string;
             /**
              * Members
-             * @description Names of its people, as far as told
+             * @description Its people, by code the name
              */
-            members?: string[];
+            members?: {
+                [key: string]: string;
+            };
             /** Name */
             name: string;
             /** Off Days */

@@ -31,7 +31,7 @@ const WAYS = { hold: 'Change it', mind: 'Change it', unknown: 'Enter it', clear:
     <h2 class="visually-hidden">Findings</h2>
     <p v-if="guided && findings.length && shown.length === 0" class="quiet">Nothing is open here.</p>
     <p v-if="findings.length === 0" class="quiet">Nothing to say yet. Findings appear here as you enter figures.</p>
-    <article v-for="finding in shown" :key="finding.code" :class="['note', finding.level]">
+    <article v-for="finding in shown" :key="`${finding.code} ${finding.message}`" :class="['note', finding.level]">
       <header>
         <verdict-stone :verdict="finding.level" /><span class="word">{{ VERDICT_WORD[finding.level] }}</span>
         <span v-if="against(finding, prefs.system).figure" class="against" :title="finding.source"
