@@ -35,6 +35,8 @@ def job_of(case: made_faults.Case, start: JobInput, beam):
     if checks == "all":
         facts["power_checks"] = [one.code for one in start.picks.words.power_checks]
     changed = {"bringup": BringUpFacts.model_validate(facts)}
+    if not start.peak.readings:  # the crew swept, and found nothing
+        changed["peak"] = start.peak.model_copy(update={"symptom": "not_found"})
     if long:
         pieces = [{"kind": "outdoor", "length_m": 4.0 * case.terminal.cable.most_m}]
         changed["cable"] = CableFacts.model_validate({**start.cable.model_dump(), "cable_pieces": pieces})

@@ -153,7 +153,11 @@ class SimulatedAntenna:
         """A hand before the feed: long enough, and the stored best is forgotten."""
         self._catch_up(now_s)
         if pulse_count >= max(self.config.reset_pulse_count, 1):
-            self.best_db, self.locked_at_s = None, None
+            self.forget()
+
+    def forget(self) -> None:
+        """Nothing listens: there is neither lock nor best."""
+        self.best_db, self.locked_at_s = None, None
 
     def turn(self, axis: Axis, turns: float, now_s: float) -> None:
         """Turns a screw; with the nuts tight nothing moves."""

@@ -99,6 +99,9 @@ class TerminalConfig(Model):
         default_factory=dict, description="Switched on for practice and tests, with its size: dB, degrees, or 1"
     )
     injector: bool = Field(default=False, description="A box of its own sends the current up the data cable")
+    by_meter: bool = Field(
+        default=False, description="A meter or an analyser feeds the receiver and shows its level, without the modem"
+    )
     own_router: bool = Field(default=False, description="The terminal has a router of its own")
     shared_address: bool = Field(default=True, description="The service shares addresses between customers")
     joins_wait_s: float = Field(default=120.0, ge=0, le=3600, description="Until a new wireless name takes hold")
@@ -155,10 +158,20 @@ class CoverFeed(Model):
     pulse_count: int = Field(ge=0, le=100)
 
 
+class StateEvent(Model):
+    """A state and when it was entered, seconds of terminal time since power."""
+
+    code: str
+    at_s: float
+
+
 class PowerChange(Model):
-    """Switch the modem on or off."""
+    """Switch the modem on or off, or on where it was left."""
 
     on: bool
+    left_at: list[StateEvent] = Field(
+        default_factory=list, max_length=2000, description="States that it came through already; it goes on from there"
+    )
 
 
 class ModemEntries(Model):
@@ -168,6 +181,7 @@ class ModemEntries(Model):
     activation_code: str = Field(default="", max_length=40)
     others: dict[str, str] = Field(default_factory=dict, max_length=40, description="Entry code -> value")
     meter_out: bool | None = Field(default=None, description="Somebody took the meter out, or put it in")
+    install: bool | None = Field(default=None, description="Installation mode: it sounds, and does not send by itself")
 
 
 class DeskSaid(Model):
@@ -198,13 +212,6 @@ class DeskReply(Model):
     carrier_on: bool = False
 
 
-class StateEvent(Model):
-    """A state and when it was entered, seconds of terminal time since power."""
-
-    code: str
-    at_s: float
-
-
 class Telemetry(Model):
     """Everything that the terminal tells."""
 
@@ -214,7 +221,12 @@ class Telemetry(Model):
     state: str
     states_entered: list[StateEvent]
     now_s: float = Field(description="Terminal time since power; 0 when off")
-    level_db: float = Field(description="Receive Es/N0 as its meter shows it now")
+    level_db: float | None = Field(
+        description="Receive Es/N0 as its page, or the meter on its feed, shows it now; None: nothing listens"
+    )
+    no_level_why: str = Field(default="", description="What keeps it from telling a level, in words; empty: it tells")
+    no_sound_why: str = Field(default="", description="What keeps it from sounding, in words; empty: it sounds")
+    install: bool | None = Field(default=None, description="Installation mode; None: nobody told it")
     best_db: float | None = Field(default=None, description="Best since its memory was cleared; None: none yet")
     sound: SoundState = Field(default="", description="What it lets one hear")
     nearness: float = Field(default=0.0, ge=0, le=1, description="To the stored best, as its sound has it")

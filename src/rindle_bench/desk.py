@@ -48,6 +48,7 @@ class SimulatedDesk:
             "isolation": self._isolation,
             "approved": self._approve,
             "carrier_off": self._carrier_off,
+            "install_left": self._install_left,
         }.get(said.step, self._noted)
         reply = act(said, modem, now_s)
         if not reply.refused:
@@ -147,6 +148,10 @@ class SimulatedDesk:
         if (now_s - self.on_since_s) / 60.0 <= self.config.carrier_most_min:
             return None
         return DeskReply(said="Your time is over. Carrier off now, and book another slot.", refused=True)
+
+    def _install_left(self, said: DeskSaid, modem: SimulatedModem, now_s: float) -> DeskReply:
+        modem.install = False
+        return self._noted(said, modem, now_s)
 
     def _noted(self, said: DeskSaid, modem: SimulatedModem, now_s: float) -> DeskReply:
         return DeskReply(said="I note it.")

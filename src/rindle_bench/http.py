@@ -41,9 +41,9 @@ class Bench:
         self.pages = Pages()
 
     def put(self, name: str, config: TerminalConfig) -> SimulatedTerminal:
-        """The terminal of that name, made anew where its configuration differs from the one it has."""
+        """The terminal of that name, made anew where its configuration differs in more than what it is pointed by."""
         known = self.terminals.get(name)
-        if known is None or known.config != config:
+        if known is None or not known.retune(config):
             known = self.terminals[name] = SimulatedTerminal(config)
         return known
 

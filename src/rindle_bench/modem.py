@@ -11,6 +11,7 @@ import numpy as np
 from rindle_bench.antenna import PLUG_LOSS_DB
 from rindle_bench.config import BenchFault, ModemEntries, StateEvent, TerminalConfig
 from rindle_core.catalogue.modem import BringUpState, StateNeed
+from rindle_core.catalogue.peak_words import Silence
 
 _RESTARTS_MOST = 50
 _METER_LOSS_DB = 1.5
@@ -26,6 +27,7 @@ class SimulatedModem:
         self.powered_at_s: float | None = None
         self.told: dict[str, str] = {}
         self.meter_out = False
+        self.install: bool | None = None
         self.entered: list[StateEvent] = []
         self.restart_count = 0
         self.desk_done: set[str] = set()
@@ -68,12 +70,20 @@ class SimulatedModem:
             return "off"
         return "fast" if "wet_plug" in self.faults else "slow" if "swapped" in self.faults else "steady"
 
+    def go_on(self, left_at: list[StateEvent], now_s: float) -> None:
+        """It has power, and stands in the last of these states; states that it does not have are left out."""
+        known = [one for one in left_at if one.code in self._codes()]
+        if not known or self.powered_at_s is not None:
+            return
+        self._enter(self._codes().index(known[-1].code), known[-1].at_s)
+        self.entered, self.powered_at_s = known, now_s - known[-1].at_s
+
     def switch(self, on: bool, now_s: float) -> None:
         """Power on starts the climb from the first state; power off forgets it, and the carrier with it."""
         if on == (self.powered_at_s is not None):
             return
         self.powered_at_s = now_s if on else None
-        self.entered, self.restart_count, self.carrier_on = [], 0, False
+        self.entered, self.restart_count, self.carrier_on, self.install = [], 0, False, self.install if on else None
         if on:
             self._enter(0, 0.0)
 
@@ -84,6 +94,8 @@ class SimulatedModem:
         self.told |= {code: value for code, value in news.items() if value}
         if entries.meter_out is not None:
             self.meter_out = entries.meter_out
+        if entries.install is not None:
+            self.install = entries.install
         feeds = {one.code: set(one.feeds) for one in self.config.entries}
         carrier = {code for code in changed if code == "beam_letter" or "carrier" in feeds.get(code, ())}
         if carrier and self.powered_at_s is not None:
@@ -105,6 +117,15 @@ class SimulatedModem:
         return bool(self.entered) and (
             "search" not in codes or codes.index(self.entered[-1].code) > codes.index("search")
         )
+
+    def silence(self) -> Silence:
+        """What keeps its receiver from showing a level: no power, its start, or no carrier to listen for."""
+        if not self.entered:
+            return "off"
+        hears = next((place for place, one in enumerate(self.config.states) if "level" in one.needs), 0)
+        if self._codes().index(self.entered[-1].code) < hears:
+            return "starting"
+        return "" if self._met("carrier", "", 0.0) else "carrier"
 
     def _codes(self) -> list[str]:
         return [state.code for state in self.config.states]
@@ -193,6 +214,9 @@ class SimulatedModem:
             index = self._codes().index(self.entered[-1].code)
             if index + 1 >= len(self.config.states):
                 return
+            if self._held_back(index):
+                self._ready_since_s = None
+                return
             if not self._may_leave(self.entered[-1].code, level):
                 if not self._started_again(index, since_power_s):
                     self._ready_since_s = None
@@ -204,6 +228,11 @@ class SimulatedModem:
             if ready_s > since_power_s:
                 return
             self._enter(index + 1, ready_s)
+
+    def _held_back(self, index: int) -> bool:
+        """In installation mode it does not go on to where it sends by itself."""
+        following = self.config.states[index + 1]
+        return self.install is True and following.transmits == "on" and "desk" not in following.needs
 
     def _started_again(self, index: int, since_power_s: float) -> bool:
         """With too little voltage it comes as far as its start-up, and begins again."""

@@ -103,7 +103,7 @@ class _Page(BaseHTTPRequestHandler):
         rows = [_row("State", state.name if state else "off")]
         if state:
             rows.append(_row("Lights", state.lights_text))
-        rows.append(_row("Es/N0", f"{told.level_db:.1f} dB"))
+        rows.append(_row("Es/N0", "–" if told.level_db is None else f"{told.level_db:.1f} dB"))
         rows.append(_row("Level at the input", f"{told.input_dbm} dBm"))
         if told.transmit_dbm is not None:
             rows.append(_row("Transmit level", f"{told.transmit_dbm:.1f} dBm"))

@@ -25,7 +25,11 @@ from rindle_bench.config import (
 from rindle_bench.desk import SimulatedDesk
 from rindle_bench.modem import SimulatedModem
 from rindle_bench.router import RouterAsk, RouterTold, SimulatedRouter
-from rindle_core.stations.peak.sound import SoundInput, sound
+from rindle_core.catalogue.peak_words import SILENCES, Silence
+from rindle_core.stations.peak.sound import SoundInput, SoundResult, sound
+
+_NOTHING_DB = -60.0  # under every lock
+_OF_GUIDE = {"lock_s", "drop_db", "reset_pulse_count", "by_meter"}
 
 
 class SimulatedTerminal:
@@ -43,6 +47,14 @@ class SimulatedTerminal:
             config.seed, shared=config.shared_address, own=config.own_router, joins_wait_s=config.joins_wait_s
         )
         self._lock = threading.Lock()
+
+    def retune(self, config: TerminalConfig) -> bool:
+        """Points on by another guide, where nothing else differs: the head stays where it is. Else False."""
+        if config.model_dump(exclude=_OF_GUIDE) != self.config.model_dump(exclude=_OF_GUIDE):
+            return False
+        with self._lock:
+            self.config = self.antenna.config = self.modem.config = self.desk.config = config
+        return True
 
     def now_s(self) -> float:
         """Terminal time since it was made."""
@@ -84,6 +96,8 @@ class SimulatedTerminal:
     def power(self, order: PowerChange) -> Telemetry:
         """Switches the modem."""
         with self._lock:
+            if order.on and order.left_at:
+                self.modem.go_on(order.left_at, self.now_s())
             self.modem.switch(order.on, self.now_s())
             return self._telemetry()
 
@@ -130,17 +144,10 @@ class SimulatedTerminal:
         self.modem.advance(now_s, self.antenna.true_level_db)
         level_db, settled = self.antenna.read_db(now_s)
         powered_at_s = self.modem.powered_at_s
-        since = self.antenna.locked_at_s
-        heard = sound(
-            SoundInput(
-                live_db=self.antenna.shown_db,
-                lock_level_db=self.config.lock_level_db,
-                best_db=self.antenna.best_db,
-                since_lock_s=None if since is None else max(0.0, now_s - since),
-                lock_s=max(self.config.lock_s, 0.01),
-                drop_db=self.config.drop_db,
-            )
-        ).result
+        silence: Silence = "" if self.config.by_meter else self.modem.silence()
+        if silence:
+            self.antenna.forget()
+        heard, no_sound = self._heard(silence, now_s)
         axes = self.antenna.axes
         return Telemetry(
             time_scale=self.config.time_scale,
@@ -148,7 +155,10 @@ class SimulatedTerminal:
             state=self.modem.entered[-1].code if self.modem.entered else "off",
             states_entered=list(self.modem.entered),
             now_s=0.0 if powered_at_s is None else round(now_s - powered_at_s, 2),
-            level_db=round(level_db, 2),
+            level_db=None if silence else round(level_db, 2),
+            no_level_why=SILENCES[silence],
+            no_sound_why=SILENCES[no_sound],
+            install=self.modem.install,
             settled=settled,
             best_db=None if self.antenna.best_db is None else round(self.antenna.best_db, 2),
             sound=heard.state,
@@ -156,7 +166,7 @@ class SimulatedTerminal:
             network=self.antenna.network(),
             transmitting=self.modem.transmitting,
             carrier_on=self.modem.carrier_on,
-            input_dbm=round(self.modem.input_dbm(), 1),
+            input_dbm=None if powered_at_s is None else round(self.modem.input_dbm(), 1),
             transmit_dbm=self.config.transmit_dbm if self.modem.transmitting else None,
             injector=self.modem.injector(),
             restart_count=self.modem.restart_count,
@@ -171,3 +181,25 @@ class SimulatedTerminal:
             beam_letter=self.modem.beam_letter,
             activation_code_entered=bool(self.modem.activation_code),
         )
+
+    def _heard(self, silence: Silence, now_s: float) -> tuple[SoundResult, Silence]:
+        """What it lets one hear, and what keeps it from that. Without a carrier to listen for it pulses on."""
+        no_sound: Silence = (
+            silence if silence in ("off", "starting") else "install" if self._told_not_to_sound() else ""
+        )
+        since = None if silence else self.antenna.locked_at_s
+        told = sound(
+            SoundInput(
+                sounding=not no_sound,
+                live_db=_NOTHING_DB if silence else self.antenna.shown_db,
+                lock_level_db=self.config.lock_level_db,
+                best_db=self.antenna.best_db,
+                since_lock_s=None if since is None else max(0.0, now_s - since),
+                lock_s=max(self.config.lock_s, 0.01),
+                drop_db=self.config.drop_db,
+            )
+        )
+        return told.result, no_sound
+
+    def _told_not_to_sound(self) -> bool:
+        return self.modem.install is False and not self.config.by_meter

@@ -261,6 +261,27 @@ def leave(page, bolted=True):
     saved(page)
 
 
+def install(page):
+    """Power comes before any sound: the entries first, then installation mode, in which it does not send."""
+    station(page, "Peak")
+    turn_to(page, "Fine")
+    terminal = page.get_by_label("Terminal")
+    expect(terminal).to_contain_text("It has no power")
+    expect(page.get_by_role("button", name="Sweep both sides")).to_have_count(0)
+    station(page, "Bring-up")
+    page.get_by_role("button", name="All of it is seen").click()
+    tick(page, "Nobody in front, nobody at the feed")
+    turn_to(page, "Entries")
+    write(page, ("Beam letter", "k"))
+    page.get_by_role("button", name="Send to the modem").click()
+    expect(page.get_by_text(re.compile("^Sent at"))).to_be_visible()
+    turn_to(page, "States")
+    chip(page, "Installation mode", "yes")
+    page.get_by_role("button", name="Switch on").click()
+    expect(page.get_by_label("Transmitter")).to_contain_text("installation mode")
+    expect(page.get_by_role("heading", level=1)).to_contain_text("Frame sync", timeout=20_000)
+
+
 def peak(page):
     station(page, "Peak")
     turn_to(page, "Fine")
@@ -284,16 +305,12 @@ def peak(page):
 
 def bring_up(page):
     station(page, "Bring-up")
-    page.get_by_role("button", name="All of it is seen").click()
-    tick(page, "Nobody in front, nobody at the feed")
-    turn_to(page, "States")
-    page.get_by_role("button", name="Switch on").click()
-    expect(page.get_by_label("Transmitter")).to_contain_text("may start to transmit")
+    expect(page.get_by_role("heading", level=1)).to_contain_text("in installation mode")
     turn_to(page, "Radio")
     page.get_by_role("button", name="Note what its page shows now").click()
     expect(page.get_by_role("row", name=re.compile("Locked down.*dB"))).to_be_visible()
     turn_to(page, "Entries")
-    write(page, ("Beam letter", "L"))
+    fill(page, "Beam letter", "L")
     write(page, ("Activation code", "7QKD-20XM"), ("Activation code, typed again", "7QKD-20XM"))
     saved(page)
     page.get_by_role("button", name="Send to the modem").click()
@@ -311,6 +328,7 @@ def bring_up(page):
     page.get_by_role("button", name="Read back from its page").click()
     expect(page.get_by_text("the modem has it").first).to_be_visible()
     turn_to(page, "States")
+    chip(page, "Installation mode", "no")
     expect(heading).to_contain_text("Online after", timeout=40_000)
     chip(page, "A page far away opens", "yes")
     turn_to(page, "Radio")
@@ -344,6 +362,7 @@ def test_a_trainee_comes_to_the_signed_report(page):
     mount(page)
     cable(page)
     build(page)
+    install(page)
     level = peak(page)
     bring_up(page)
     hand_over(page)

@@ -16,6 +16,7 @@ from rindle_bench.downlink import received_db
 from rindle_bench.http import make_server
 from rindle_bench.terminal import SimulatedTerminal
 from rindle_core.catalogue.models import Beam, BringUpState, Screw
+from rindle_core.catalogue.peak_words import SILENCES
 from rindle_core.stations.aim.beams import deepest
 from rindle_core.stations.aim.level import expected_level
 
@@ -45,6 +46,7 @@ CONFIG = TerminalConfig(
     peak_level_db=13,
     noise_db=0,
     beam_letter="K",
+    by_meter=True,
     states=[BringUpState(code=code, name=code, usual_s=usual) for code, usual in CODES],
 )
 
@@ -107,6 +109,62 @@ def test_with_the_right_entries_it_climbs_every_state_in_order():
     assert [event.code for event in told.states_entered] == [code for code, _ in CODES]
     times = [event.at_s for event in told.states_entered]
     assert all(a < b for a, b in itertools.pairwise(times))
+
+
+def heard(**change):
+    terminal, clock = made(coarse_elevation_error_deg=0.0, by_meter=False, **change)
+    return terminal, clock, lambda seconds: after(clock, terminal, seconds)
+
+
+def test_without_power_its_start_and_its_carrier_it_tells_no_level():
+    terminal, _, later = heard()
+    told = later(60)
+    assert (told.level_db, told.best_db, told.sound, told.network) == (None, None, "silent", "")
+    assert told.no_level_why == told.no_sound_why == SILENCES["off"]
+    terminal.power(PowerChange(on=True))
+    told = later(5)
+    assert (told.state, told.level_db, told.no_sound_why) == ("boot", None, SILENCES["starting"])
+    told = later(200)
+    assert (told.state, told.level_db, told.sound) == ("search", None, "searching")  # it pulses, and finds nothing
+    assert told.no_level_why == SILENCES["carrier"]
+    terminal.tell(ModemEntries(beam_letter="K"))
+    later(10)
+    told = later(10)
+    assert told.level_db == pytest.approx(13, abs=0.05)
+    assert (told.sound, told.no_level_why) == ("best", "")
+    terminal.power(PowerChange(on=False))
+    assert (later(1).level_db, later(1).best_db) == (None, None)
+
+
+def test_in_installation_mode_it_sounds_and_stays_before_it_would_send():
+    terminal, _, later = heard()
+    terminal.tell(ModemEntries(beam_letter="K", activation_code="7QKD-20XM", install=True))
+    terminal.power(PowerChange(on=True))
+    later(3000)
+    told = later(10)
+    assert (told.state, told.transmitting, told.sound) == ("frame_sync", False, "best")
+    terminal.tell(ModemEntries(install=False))
+    assert later(1).sound == "silent"
+    assert later(1000).state == "online"
+
+
+def test_a_stand_in_that_is_placed_anew_goes_on_where_it_was_left():
+    terminal, _, later = heard()
+    left = [{"code": code, "at_s": 10.0 * at} for at, (code, _) in enumerate(CODES[:5])]
+    told = terminal.power(PowerChange(on=True, left_at=left))
+    assert [one.code for one in told.states_entered] == [code for code, _ in CODES[:5]]
+    assert told.now_s == pytest.approx(40.0)
+    terminal.tell(ModemEntries(beam_letter="K", activation_code="7QKD-20XM"))
+    assert later(2000).state == "online"
+
+
+def test_another_guide_leaves_the_head_where_it_is(address):
+    ask(f"{address}/terminals/g", "PUT", CONFIG.model_dump())
+    assert ask(f"{address}/terminals/g/screw", "POST", {"axis": "azimuth", "turns": 2.0})["azimuth_turns"] == 2.0
+    other = CONFIG.model_copy(update={"lock_s": 0.5, "drop_db": 1.0})
+    assert ask(f"{address}/terminals/g", "PUT", other.model_dump())["azimuth_turns"] == 2.0
+    moved = other.model_copy(update={"elevation_deg": 40})
+    assert ask(f"{address}/terminals/g", "PUT", moved.model_dump())["azimuth_turns"] == 0.0
 
 
 def test_a_wrong_beam_letter_never_ranges_until_it_is_put_right():

@@ -29,8 +29,9 @@ def post(client, url, body=None):
 
 @pytest.fixture
 def dish(crew, bench):
-    """A job of the demo whose terminal may be switched on: built, nobody in front."""
+    """A job of the demo whose terminal may be switched on: built, switched off, nobody in front."""
     steps_done(crew, "2026-102")
+    assert crew.delete("/api/jobs/2026-102/states").status_code == 200
     change(crew, "2026-102", **PLUGGED)
     return "2026-102"
 
@@ -108,9 +109,8 @@ def test_a_page_answers_only_while_it_has_power(crew, dish):
         urllib.request.urlopen(where["url"], timeout=5)
 
 
-def test_a_state_that_lasts_too_long_by_hand_is_seen_without_a_press(crew):
-    steps_done(crew, "2026-102")
-    change(crew, "2026-102", **PLUGGED)
+def test_a_state_that_lasts_too_long_by_hand_is_seen_without_a_press(crew, dish):
+    change(crew, dish, beam_letter="")
     start = timezone.now() - timezone.timedelta(minutes=20)
     for code, minutes in (("power", 0), ("boot", 1), ("search", 2)):
         at = (start + timezone.timedelta(minutes=minutes)).isoformat()
@@ -202,12 +202,13 @@ def test_secrets_are_masked_at_sign_off_everywhere_they_were(crew):
 
 def test_a_fault_that_is_put_in_for_practice_shows_and_goes_again(crew, dish):
     url = f"/api/jobs/{dish}/device"
-    whole = post(crew, f"{url}/poll").json()["telemetry"]
+    assert post(crew, f"{url}/poll").json()["telemetry"]["input_dbm"] is None  # it has no power
+    whole = post(crew, f"{url}/power", {"on": True}).json()["telemetry"]
     seen = set()
     for _ in range(12):
         told = post(crew, f"{url}/fault", {"on": True}).json()["telemetry"]
         assert told["fault_count"] == 1
-        seen.add((told["input_dbm"], round(told["level_db"])))
+        seen.add((told["input_dbm"], told["state"]))
     assert len(seen) > 1  # not the same one each time
     assert post(crew, f"{url}/fault", {"on": False}).json()["telemetry"]["fault_count"] == 0
     assert post(crew, f"{url}/poll").json()["telemetry"]["input_dbm"] == whole["input_dbm"]

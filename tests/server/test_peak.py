@@ -80,7 +80,7 @@ def test_the_stand_in_tells_its_end_stop_and_the_network_of_what_it_is_on():
 
 def test_a_covered_feed_forgets_the_best_only_after_its_count():
     time_s = 0.0
-    terminal = SimulatedTerminal(config(time_scale=1.0, lock_s=0.0), clock=lambda: time_s)
+    terminal = SimulatedTerminal(config(time_scale=1.0, lock_s=0.0, by_meter=True), clock=lambda: time_s)
     time_s = 1.0
     terminal.telemetry()
     time_s = 2.0

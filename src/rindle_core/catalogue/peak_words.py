@@ -35,10 +35,20 @@ PeakSign = Literal[
     "clamp_slipped",
     "too_fast",
     "short_by_far",
+    "unpowered",
+    "not_installing",
 ]
 Sense = Literal["sound", "light", "screen", "touch"]
 SENSES: dict[Sense, str] = {"sound": "Sound", "light": "Light", "screen": "Screen", "touch": "Touch"}
 SoundState = Literal["", "silent", "searching", "detected", "locked", "below", "near", "best"]
+Silence = Literal["", "off", "starting", "carrier", "install"]
+SILENCES: dict[Silence, str] = {
+    "": "",
+    "off": "It has no power: switch it on at Bring-up, States.",
+    "starting": "It has power and is not through its start yet.",
+    "carrier": "Nobody told it which carrier is ours: send it its entries at Bring-up, Entries.",
+    "install": "It is not in installation mode, and so does not sound: see its page, and say so at Bring-up, States.",
+}
 
 
 class Indicator(Phrase):

@@ -14,10 +14,11 @@ from rindle_bench.pages import PageAddress
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.stations.bringup.known import skew_error_deg
 from rindle_core.stations.bringup.rows import DeskStep
+from rindle_core.stations.bringup.transmit import cover_waits_for
 from rindle_server.errors import Conflict
 from rindle_server.jobs import edit
 from rindle_server.jobs.api_models import JobOut, job_out
-from rindle_server.jobs.devices import TerminalLink, link_for, settled
+from rindle_server.jobs.devices import TerminalLink, entries_of, link_for, no_level, settled
 from rindle_server.jobs.facts import assessed, facts_of
 from rindle_server.jobs.models import Job
 
@@ -93,9 +94,12 @@ def _answer(job: Job, told: Telemetry, note: str = "") -> DeviceOut:
 
 @router.post("/{number}/device/poll", response=DeviceOut)
 def poll(request: HttpRequest, number: str) -> DeviceOut:
-    """What the terminal tells now."""
+    """What the terminal tells now. It is in installation mode where somebody said so."""
     job, link = _reach(number)
-    return _answer(job, link.telemetry())
+    told, said = link.telemetry(), entries_of(facts_of(job).bringup).install
+    if told.powered and said is not None and said != told.install:
+        told = link.tell(ModemEntries(install=said))
+    return _answer(job, told)
 
 
 @router.post("/{number}/device/live", response=Telemetry)
@@ -119,6 +123,10 @@ def cover(request: HttpRequest, number: str, order: CoverOrder) -> DeviceOut:
     job, link = _reach(number)
     if link.telemetry().transmitting:
         raise Conflict.one("cover", "It transmits: nobody's hand goes before the feed. Switch it off first.")
+    if why := cover_waits_for(facts_of(job)):
+        raise Conflict.one("cover", f"No hand before the feed. {why}")
+    if why := link.telemetry().no_sound_why:
+        raise Conflict.one("cover", f"There is no beat to count by. {why}")
     told = link.cover(order.pulse_count)
     edit.add_cover(job, order.axis, order.pulse_count)
     return _answer(job, told)
@@ -151,15 +159,16 @@ def read(request: HttpRequest, number: str, order: ReadOrder) -> DeviceOut:
 
 @router.post("/{number}/device/nuts", response=DeviceOut)
 def nuts(request: HttpRequest, number: str, order: NutsOrder) -> DeviceOut:
-    """Tightens the nuts between two readings, and keeps both."""
+    """Tightens the nuts between two readings, and keeps both; loosened, the proof of the lock goes."""
     job, link = _reach(number)
+    if not order.tight:
+        told = link.nuts(tight=False)
+        edit.take_lock_back(job)
+        return _answer(job, told)
     before = settled(link)
     link.nuts(order.tight)
     after = settled(link)
-    if order.tight:
-        edit.patch(job, "peak", {"lock_before_db": before.level_db, "lock_after_db": after.level_db})
-    else:
-        edit.take_lock_back(job)
+    edit.patch(job, "peak", {"lock_before_db": before.level_db, "lock_after_db": after.level_db})
     return _answer(job, after)
 
 
@@ -167,6 +176,7 @@ def nuts(request: HttpRequest, number: str, order: NutsOrder) -> DeviceOut:
 def push(request: HttpRequest, number: str, order: PushOrder) -> DeviceOut:
     """Pushes the rim, lets go, and keeps the level during the push and the one that comes back."""
     job, link = _reach(number)
+    no_level(link.telemetry())
     link.push(order.side, keep=True)
     during = settled(link)
     link.push(order.side)
@@ -180,7 +190,10 @@ def power(request: HttpRequest, number: str, order: PowerOrder) -> DeviceOut:
     """Switches the terminal."""
     job, link = _reach(number)
     if order.on:
-        edit.refuse_power(assessed(job).facts)
+        facts = assessed(job).facts
+        edit.refuse_power(facts)
+        if (said := entries_of(facts.bringup).install) is not None:
+            link.tell(ModemEntries(install=said))
     told = link.power(order.on)
     if not order.on:
         edit.switched_off(job)
@@ -191,18 +204,7 @@ def power(request: HttpRequest, number: str, order: PowerOrder) -> DeviceOut:
 def entries(request: HttpRequest, number: str) -> DeviceOut:
     """Sends the job's beam letter and activation code to the modem."""
     job, link = _reach(number)
-    return _answer(job, link.tell(_entries_of(facts_of(job))))
-
-
-def _entries_of(facts: JobInput) -> ModemEntries:
-    """What the job has for the modem. The meter is out where somebody said so."""
-    told = facts.bringup
-    return ModemEntries(
-        beam_letter=told.beam_letter,
-        activation_code=told.activation_code,
-        others={code: value for code, value in told.modem_entries.items() if value},
-        meter_out={"yes": False, "no": True}.get(told.meter_fitted),
-    )
+    return _answer(job, link.tell(entries_of(facts_of(job).bringup)))
 
 
 @router.post("/{number}/device/page", response=PageAddress)

@@ -23,6 +23,7 @@ from rindle_bench.config import (
     Push,
     ScrewTurn,
     Side,
+    StateEvent,
     Swing,
     Telemetry,
     TerminalConfig,
@@ -32,6 +33,7 @@ from rindle_bench.router import RouterAsk, RouterTold
 from rindle_core.catalogue.models import Terminal
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.model import Model
+from rindle_core.stations.bringup.facts import BringUpFacts
 from rindle_core.stations.bringup.home import service_of
 from rindle_server.errors import Conflict, DeviceDown
 
@@ -113,8 +115,9 @@ class SimulatedTerminalLink:
         self._path = f"/terminals/{name}"
         self._config = config
         placed = config.model_dump_json()
+        self.placed: Telemetry | None = None
         if _PLACED.get(base_url + self._path) != placed:  # it is asked some times a second
-            self._ask("PUT", "", config)
+            self.placed = self._ask("PUT", "", config)
             _PLACED[base_url + self._path] = placed
 
     def _ask(self, method: str, action: str, body: Model | None = None) -> Telemetry:
@@ -163,6 +166,14 @@ class SimulatedTerminalLink:
     def power(self, on: bool) -> Telemetry:
         """Switches the modem."""
         return self._ask("POST", "/power", PowerChange(on=on))
+
+    def go_on(self, told: BringUpFacts) -> None:
+        """A stand-in that was placed anew has the power that the job's was left with."""
+        if self.placed is None or self.placed.powered or not told.states_entered or told.powered_at is not None:
+            return
+        left = [StateEvent(code=one.code, at_s=one.at_s) for one in told.states_entered]
+        self.tell(entries_of(told))
+        self._ask("POST", "/power", PowerChange(on=True, left_at=left))
 
     def tell(self, entries: ModemEntries) -> Telemetry:
         """Gives the modem its entries."""
@@ -221,6 +232,7 @@ def bench_config(seed: int, facts: JobInput, result: JobAssessment) -> TerminalC
         )
     guide = result.pointing.guide if result.pointing else None
     return TerminalConfig(
+        by_meter=guide is not None and guide.kind in ("meter", "analyser"),
         seed=seed,
         time_scale=settings.BENCH_TIME_SCALE,
         beamwidth_deg=terminal.beamwidth_deg(),
@@ -283,11 +295,30 @@ def seed_of(number: str) -> int:
     return int("".join(character for character in number if character.isdigit()) or "1")
 
 
+def entries_of(told: BringUpFacts) -> ModemEntries:
+    """What the job has for the modem. The meter is out, and it is in installation mode, where somebody said so."""
+    return ModemEntries(
+        beam_letter=told.beam_letter,
+        activation_code=told.activation_code,
+        others={code: value for code, value in told.modem_entries.items() if value},
+        meter_out={"yes": False, "no": True}.get(told.meter_fitted),
+        install={"yes": True, "no": False}.get(told.install_mode),
+    )
+
+
 def link_for(number: str, facts: JobInput, result: JobAssessment) -> TerminalLink:
     """The terminal of a job. Raises Conflict or DeviceDown."""
     if not settings.BENCH_URL:
         raise DeviceDown.one("device", "No terminal is connected. Enter readings and states by hand.")
-    return SimulatedTerminalLink(settings.BENCH_URL, number, bench_config(seed_of(number), facts, result))
+    link = SimulatedTerminalLink(settings.BENCH_URL, number, bench_config(seed_of(number), facts, result))
+    link.go_on(facts.bringup)
+    return link
+
+
+def no_level(told: Telemetry) -> None:
+    """Raises Conflict where nothing listens."""
+    if told.no_level_why:
+        raise Conflict.one("device", f"Nothing can be read. {told.no_level_why}")
 
 
 def settled(link: TerminalLink) -> Telemetry:
@@ -295,11 +326,14 @@ def settled(link: TerminalLink) -> Telemetry:
     it never does.
 
     A single sample scatters by nearly as much as a push may change the level; five bring that to well under half.
+    Raises Conflict where nothing listens.
     """
     for _ in range(_SETTLE_TRIES):
         told = link.telemetry()
+        no_level(told)
         if told.settled:
-            levels = [told.level_db, *(link.telemetry().level_db for _ in range(_SAMPLES - 1))]
+            taken = [told.level_db, *(link.telemetry().level_db for _ in range(_SAMPLES - 1))]
+            levels = [one for one in taken if one is not None]
             return told.model_copy(update={"level_db": round(sum(levels) / len(levels), 2)})
         time.sleep(_SETTLE_PAUSE_S)
     raise DeviceDown.one("device", "The terminal's level does not settle. Wait a moment, then read again.")

@@ -22,6 +22,7 @@ from rindle_core.stations.bringup.rows import LineupMark
 from rindle_core.stations.entries import ROOMS, home_of
 from rindle_core.stations.peak.lockdown import lock_taken_back
 from rindle_core.stations.peak.rows import AxisReading
+from rindle_core.stations.power_signs import power_signs
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import journal, models
 from rindle_server.jobs.facts import CHOSEN
@@ -37,7 +38,7 @@ class DeviceTold(Protocol):
     @property
     def now_s(self) -> float: ...  # noqa: D102
     @property
-    def level_db(self) -> float: ...  # noqa: D102
+    def level_db(self) -> float | None: ...  # noqa: D102
     @property
     def input_dbm(self) -> float | None: ...  # noqa: D102
     @property
@@ -190,13 +191,18 @@ def forget_states(draft: Draft) -> None:
         self_restart_count=None,
         in_front_clear=None,
         install_mode=None,
+        signs_when_off_count=_signs(draft),
     )
 
 
 @whole
 def switched_off(draft: Draft) -> None:
     """It was switched off: who went in front meanwhile is not known, so that the word is asked anew before power."""
-    draft.put("bringup", in_front_clear=None, install_mode=None)
+    draft.put("bringup", in_front_clear=None, install_mode=None, signs_when_off_count=_signs(draft))
+
+
+def _signs(draft: Draft) -> int:
+    return sum(power_signs(draft.facts).values())
 
 
 def refuse_power(facts: JobInput) -> None:

@@ -2672,7 +2672,7 @@ export interface paths {
         put?: never;
         /**
          * Nuts
-         * @description Tightens the nuts between two readings, and keeps both.
+         * @description Tightens the nuts between two readings, and keeps both; loosened, the proof of the lock goes.
          */
         post: operations["rindle_server_jobs_device_api_nuts"];
         delete?: never;
@@ -2712,7 +2712,7 @@ export interface paths {
         put?: never;
         /**
          * Poll
-         * @description What the terminal tells now.
+         * @description What the terminal tells now. It is in installation mode where somebody said so.
          */
         post: operations["rindle_server_jobs_device_api_poll"];
         delete?: never;
@@ -8222,7 +8222,7 @@ export interface components {
              */
             powered_at?: string | null;
             /**
-             * Switched on
+             * Where it is switched on
              * @description Tried on the bench first, wrong codes and dead cables show on the ground
              * @default
              * @enum {string}
@@ -8245,6 +8245,12 @@ export interface components {
             settings?: components["schemas"]["SettingMark"][];
             /** Seen steady again */
             settled_at?: string | null;
+            /**
+             * Signs of power when it was said to be off
+             * @description Readings, pages and runs that there were then; kept by the server
+             * @default 0
+             */
+            signs_when_off_count: number;
             /** States */
             states_entered?: components["schemas"]["StateEntered"][];
             /** Typed again, and shown by the modem */
@@ -8409,7 +8415,7 @@ export interface components {
              */
             powered_at?: string | null;
             /**
-             * Switched on
+             * Where it is switched on
              * @description Tried on the bench first, wrong codes and dead cables show on the ground
              */
             powered_where?: ("" | "bench" | "site") | null;
@@ -8423,6 +8429,11 @@ export interface components {
             settings?: components["schemas"]["SettingMark"][] | null;
             /** Seen steady again */
             settled_at?: string | null;
+            /**
+             * Signs of power when it was said to be off
+             * @description Readings, pages and runs that there were then; kept by the server
+             */
+            signs_when_off_count?: number | null;
             /** States */
             states_entered?: components["schemas"]["StateEntered"][] | null;
             /** Typed again, and shown by the modem */
@@ -8617,6 +8628,13 @@ export interface components {
             };
             /** States */
             states: components["schemas"]["BringUpState"][];
+            /**
+             * Stays For
+             * @description Why it may stay where it is for as long as it takes
+             * @default
+             * @enum {string}
+             */
+            stays_for: "" | "bench" | "aiming" | "install";
             /**
              * @default {
              *       "card_lines": [
@@ -10354,16 +10372,32 @@ export interface components {
              *           "weight_with_sign_number": 8
              *         },
              *         {
+             *           "code": "no_power",
+             *           "name": "It has no power",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "unpowered"
+             *           ],
+             *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
              *           "code": "install_mode",
              *           "name": "Not in install mode, so that it does not sound",
              *           "shows": [
              *             "not_found",
              *             "never"
              *           ],
-             *           "signs": [],
+             *           "signs": [
+             *             "not_installing"
+             *           ],
              *           "text": "Open the modem’s page: does it say that it is pointing?",
              *           "weight_number": 2,
-             *           "weight_with_sign_number": 2
+             *           "weight_with_sign_number": 8
              *         },
              *         {
              *           "code": "wrong_code",
@@ -11875,6 +11909,12 @@ export interface components {
             restart_count: number;
             /** Rungs */
             rungs: components["schemas"]["LadderRung"][];
+            /**
+             * Stays For
+             * @default
+             * @enum {string}
+             */
+            stays_for: "" | "bench" | "aiming" | "install";
             /** Stuck */
             stuck: boolean;
             /**
@@ -15700,16 +15740,32 @@ export interface components {
              *           "weight_with_sign_number": 8
              *         },
              *         {
+             *           "code": "no_power",
+             *           "name": "It has no power",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "unpowered"
+             *           ],
+             *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
              *           "code": "install_mode",
              *           "name": "Not in install mode, so that it does not sound",
              *           "shows": [
              *             "not_found",
              *             "never"
              *           ],
-             *           "signs": [],
+             *           "signs": [
+             *             "not_installing"
+             *           ],
              *           "text": "Open the modem’s page: does it say that it is pointing?",
              *           "weight_number": 2,
-             *           "weight_with_sign_number": 2
+             *           "weight_with_sign_number": 8
              *         },
              *         {
              *           "code": "wrong_code",
@@ -22284,16 +22340,32 @@ export interface components {
              *           "weight_with_sign_number": 8
              *         },
              *         {
+             *           "code": "no_power",
+             *           "name": "It has no power",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "unpowered"
+             *           ],
+             *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
              *           "code": "install_mode",
              *           "name": "Not in install mode, so that it does not sound",
              *           "shows": [
              *             "not_found",
              *             "never"
              *           ],
-             *           "signs": [],
+             *           "signs": [
+             *             "not_installing"
+             *           ],
              *           "text": "Open the modem’s page: does it say that it is pointing?",
              *           "weight_number": 2,
-             *           "weight_with_sign_number": 2
+             *           "weight_with_sign_number": 8
              *         },
              *         {
              *           "code": "wrong_code",
@@ -26486,6 +26558,7 @@ export interface components {
              *       "self_restart_count": 0,
              *       "settings": [],
              *       "settled_at": null,
+             *       "signs_when_off_count": 0,
              *       "states_entered": [],
              *       "told_back": [],
              *       "update_choice": "",
@@ -32903,16 +32976,32 @@ export interface components {
              *             "weight_with_sign_number": 8
              *           },
              *           {
+             *             "code": "no_power",
+             *             "name": "It has no power",
+             *             "shows": [
+             *               "not_found",
+             *               "never"
+             *             ],
+             *             "signs": [
+             *               "unpowered"
+             *             ],
+             *             "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
+             *             "weight_number": 1,
+             *             "weight_with_sign_number": 9
+             *           },
+             *           {
              *             "code": "install_mode",
              *             "name": "Not in install mode, so that it does not sound",
              *             "shows": [
              *               "not_found",
              *               "never"
              *             ],
-             *             "signs": [],
+             *             "signs": [
+             *               "not_installing"
+             *             ],
              *             "text": "Open the modem’s page: does it say that it is pointing?",
              *             "weight_number": 2,
-             *             "weight_with_sign_number": 2
+             *             "weight_with_sign_number": 8
              *           },
              *           {
              *             "code": "wrong_code",
@@ -35937,7 +36026,7 @@ export interface components {
              * Signs
              * @description What of this job speaks for it
              */
-            signs: ("preset_missing" | "preset_off" | "frame_offset" | "skew_missing" | "letter_missing" | "other_network" | "side_lobe" | "cable_on_hold" | "supply_on_hold" | "beam_touched" | "one_sided" | "not_cleared" | "end_stop" | "clamp_slipped" | "too_fast" | "short_by_far")[];
+            signs: ("preset_missing" | "preset_off" | "frame_offset" | "skew_missing" | "letter_missing" | "other_network" | "side_lobe" | "cable_on_hold" | "supply_on_hold" | "beam_touched" | "one_sided" | "not_cleared" | "end_stop" | "clamp_slipped" | "too_fast" | "short_by_far" | "unpowered" | "not_installing")[];
             /** Test */
             test: string;
         };
@@ -38360,16 +38449,32 @@ export interface components {
              *           "weight_with_sign_number": 8
              *         },
              *         {
+             *           "code": "no_power",
+             *           "name": "It has no power",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "unpowered"
+             *           ],
+             *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
              *           "code": "install_mode",
              *           "name": "Not in install mode, so that it does not sound",
              *           "shows": [
              *             "not_found",
              *             "never"
              *           ],
-             *           "signs": [],
+             *           "signs": [
+             *             "not_installing"
+             *           ],
              *           "text": "Open the modem’s page: does it say that it is pointing?",
              *           "weight_number": 2,
-             *           "weight_with_sign_number": 2
+             *           "weight_with_sign_number": 8
              *         },
              *         {
              *           "code": "wrong_code",
@@ -42139,16 +42244,32 @@ export interface components {
              *           "weight_with_sign_number": 8
              *         },
              *         {
+             *           "code": "no_power",
+             *           "name": "It has no power",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "unpowered"
+             *           ],
+             *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
              *           "code": "install_mode",
              *           "name": "Not in install mode, so that it does not sound",
              *           "shows": [
              *             "not_found",
              *             "never"
              *           ],
-             *           "signs": [],
+             *           "signs": [
+             *             "not_installing"
+             *           ],
              *           "text": "Open the modem’s page: does it say that it is pointing?",
              *           "weight_number": 2,
-             *           "weight_with_sign_number": 2
+             *           "weight_with_sign_number": 8
              *         },
              *         {
              *           "code": "wrong_code",
@@ -43839,7 +43960,7 @@ export interface components {
          */
         MeansInput: {
             /** Signs */
-            signs?: ("preset_missing" | "preset_off" | "frame_offset" | "skew_missing" | "letter_missing" | "other_network" | "side_lobe" | "cable_on_hold" | "supply_on_hold" | "beam_touched" | "one_sided" | "not_cleared" | "end_stop" | "clamp_slipped" | "too_fast" | "short_by_far")[];
+            signs?: ("preset_missing" | "preset_off" | "frame_offset" | "skew_missing" | "letter_missing" | "other_network" | "side_lobe" | "cable_on_hold" | "supply_on_hold" | "beam_touched" | "one_sided" | "not_cleared" | "end_stop" | "clamp_slipped" | "too_fast" | "short_by_far" | "unpowered" | "not_installing")[];
             /**
              * Symptom
              * @enum {string}
@@ -45582,16 +45703,32 @@ export interface components {
              *           "weight_with_sign_number": 8
              *         },
              *         {
+             *           "code": "no_power",
+             *           "name": "It has no power",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "unpowered"
+             *           ],
+             *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
              *           "code": "install_mode",
              *           "name": "Not in install mode, so that it does not sound",
              *           "shows": [
              *             "not_found",
              *             "never"
              *           ],
-             *           "signs": [],
+             *           "signs": [
+             *             "not_installing"
+             *           ],
              *           "text": "Open the modem’s page: does it say that it is pointing?",
              *           "weight_number": 2,
-             *           "weight_with_sign_number": 2
+             *           "weight_with_sign_number": 8
              *         },
              *         {
              *           "code": "wrong_code",
@@ -49585,7 +49722,7 @@ export interface components {
              * Signs
              * @description What of this job speaks for it
              */
-            signs?: ("preset_missing" | "preset_off" | "frame_offset" | "skew_missing" | "letter_missing" | "other_network" | "side_lobe" | "cable_on_hold" | "supply_on_hold" | "beam_touched" | "one_sided" | "not_cleared" | "end_stop" | "clamp_slipped" | "too_fast" | "short_by_far")[];
+            signs?: ("preset_missing" | "preset_off" | "frame_offset" | "skew_missing" | "letter_missing" | "other_network" | "side_lobe" | "cable_on_hold" | "supply_on_hold" | "beam_touched" | "one_sided" | "not_cleared" | "end_stop" | "clamp_slipped" | "too_fast" | "short_by_far" | "unpowered" | "not_installing")[];
             /**
              * Text
              * @description What it means for the work, or what to mind
@@ -52138,16 +52275,32 @@ export interface components {
              *           "weight_with_sign_number": 8
              *         },
              *         {
+             *           "code": "no_power",
+             *           "name": "It has no power",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "unpowered"
+             *           ],
+             *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
              *           "code": "install_mode",
              *           "name": "Not in install mode, so that it does not sound",
              *           "shows": [
              *             "not_found",
              *             "never"
              *           ],
-             *           "signs": [],
+             *           "signs": [
+             *             "not_installing"
+             *           ],
              *           "text": "Open the modem’s page: does it say that it is pointing?",
              *           "weight_number": 2,
-             *           "weight_with_sign_number": 2
+             *           "weight_with_sign_number": 8
              *         },
              *         {
              *           "code": "wrong_code",
@@ -54357,6 +54510,12 @@ export interface components {
          */
         Pointing: {
             azimuth_turns?: components["schemas"]["TurnsResult"] | null;
+            /**
+             * Cover Waits For
+             * @description What of Bring-up stands against that, in a sentence
+             * @default
+             */
+            cover_waits_for: string;
             elevation_turns?: components["schemas"]["TurnsResult"] | null;
             guide: components["schemas"]["PeakGuide"] | null;
             /** Joints */
@@ -57546,16 +57705,32 @@ export interface components {
              *           "weight_with_sign_number": 8
              *         },
              *         {
+             *           "code": "no_power",
+             *           "name": "It has no power",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "unpowered"
+             *           ],
+             *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
              *           "code": "install_mode",
              *           "name": "Not in install mode, so that it does not sound",
              *           "shows": [
              *             "not_found",
              *             "never"
              *           ],
-             *           "signs": [],
+             *           "signs": [
+             *             "not_installing"
+             *           ],
              *           "text": "Open the modem’s page: does it say that it is pointing?",
              *           "weight_number": 2,
-             *           "weight_with_sign_number": 2
+             *           "weight_with_sign_number": 8
              *         },
              *         {
              *           "code": "wrong_code",
@@ -64347,16 +64522,32 @@ export interface components {
              *           "weight_with_sign_number": 8
              *         },
              *         {
+             *           "code": "no_power",
+             *           "name": "It has no power",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "unpowered"
+             *           ],
+             *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
              *           "code": "install_mode",
              *           "name": "Not in install mode, so that it does not sound",
              *           "shows": [
              *             "not_found",
              *             "never"
              *           ],
-             *           "signs": [],
+             *           "signs": [
+             *             "not_installing"
+             *           ],
              *           "text": "Open the modem’s page: does it say that it is pointing?",
              *           "weight_number": 2,
-             *           "weight_with_sign_number": 2
+             *           "weight_with_sign_number": 8
              *         },
              *         {
              *           "code": "wrong_code",
@@ -68523,16 +68714,32 @@ export interface components {
              *           "weight_with_sign_number": 8
              *         },
              *         {
+             *           "code": "no_power",
+             *           "name": "It has no power",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "unpowered"
+             *           ],
+             *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
              *           "code": "install_mode",
              *           "name": "Not in install mode, so that it does not sound",
              *           "shows": [
              *             "not_found",
              *             "never"
              *           ],
-             *           "signs": [],
+             *           "signs": [
+             *             "not_installing"
+             *           ],
              *           "text": "Open the modem’s page: does it say that it is pointing?",
              *           "weight_number": 2,
-             *           "weight_with_sign_number": 2
+             *           "weight_with_sign_number": 8
              *         },
              *         {
              *           "code": "wrong_code",
@@ -70605,10 +70812,15 @@ export interface components {
              */
             input_dbm?: number | null;
             /**
-             * Level Db
-             * @description Receive Es/N0 as its meter shows it now
+             * Install
+             * @description Installation mode; None: nobody told it
              */
-            level_db: number;
+            install?: boolean | null;
+            /**
+             * Level Db
+             * @description Receive Es/N0 as its page, or the meter on its feed, shows it now; None: nothing listens
+             */
+            level_db: number | null;
             /**
              * Nearness
              * @description To the stored best, as its sound has it
@@ -70621,6 +70833,18 @@ export interface components {
              * @default
              */
             network: string;
+            /**
+             * No Level Why
+             * @description What keeps it from telling a level, in words; empty: it tells
+             * @default
+             */
+            no_level_why: string;
+            /**
+             * No Sound Why
+             * @description What keeps it from sounding, in words; empty: it sounds
+             * @default
+             */
+            no_sound_why: string;
             /**
              * Now S
              * @description Terminal time since power; 0 when off
@@ -71114,7 +71338,7 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "off" | "install" | "may" | "on";
+            state: "off" | "unknown" | "install" | "may" | "on";
             /** Why */
             why: string;
             /** Words */
@@ -74019,16 +74243,32 @@ export interface components {
              *           "weight_with_sign_number": 8
              *         },
              *         {
+             *           "code": "no_power",
+             *           "name": "It has no power",
+             *           "shows": [
+             *             "not_found",
+             *             "never"
+             *           ],
+             *           "signs": [
+             *             "unpowered"
+             *           ],
+             *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
+             *           "weight_number": 1,
+             *           "weight_with_sign_number": 9
+             *         },
+             *         {
              *           "code": "install_mode",
              *           "name": "Not in install mode, so that it does not sound",
              *           "shows": [
              *             "not_found",
              *             "never"
              *           ],
-             *           "signs": [],
+             *           "signs": [
+             *             "not_installing"
+             *           ],
              *           "text": "Open the modem’s page: does it say that it is pointing?",
              *           "weight_number": 2,
-             *           "weight_with_sign_number": 2
+             *           "weight_with_sign_number": 8
              *         },
              *         {
              *           "code": "wrong_code",

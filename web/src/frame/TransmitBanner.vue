@@ -35,6 +35,7 @@ useIntervalFn(() => {
   >
     <svg viewBox="0 0 28 20" width="28" height="20" aria-hidden="true">
       <circle v-if="told.state === 'off'" cx="14" cy="10" r="6" class="line" />
+      <path v-else-if="told.state === 'unknown'" d="M14 3 L23 17 H5 Z" class="line" stroke-dasharray="3 3" />
       <path v-else-if="told.state === 'install'" d="M8 4 h12 v12 h-12 z M8 16 L20 4" class="line" />
       <path v-else-if="told.state === 'may'" d="M14 3 L23 17 H5 Z" class="line" />
       <path v-else d="M14 3 L23 17 H5 Z M2 4 q-3 6 0 12 M26 4 q3 6 0 12" class="full" />
@@ -46,6 +47,7 @@ useIntervalFn(() => {
       <n-button type="error" @click="$router.push(`/jobs/${store.number}/bringup/lineup`)">To the line-up</n-button>
     </template>
     <span v-else class="why">{{ told.why }}</span>
+    <n-button v-if="told.state === 'unknown'" size="small" @click="store.forgetStates()">Its plug is pulled</n-button>
   </div>
 </template>
 
@@ -78,6 +80,7 @@ useIntervalFn(() => {
 .install {
   border-color: var(--stream);
 }
+.unknown,
 .may {
   border-color: var(--ochre);
   background: var(--ochre-tint);

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from rindle_core.catalogue.models import Terminal
-from rindle_core.catalogue.modem import RHYTHMS, DeskContact
+from rindle_core.catalogue.modem import RHYTHMS, BringUpState, DeskContact
+from rindle_core.catalogue.stuck_words import Sign
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.part import AimPart
-from rindle_core.stations.bringup.bringup import BringUpInput, BringUpResult, bringup
+from rindle_core.stations.bringup.bringup import BringUpInput, BringUpResult, StaysFor, bringup
 from rindle_core.stations.bringup.computer import ComputerInput, ComputerResult, computer
 from rindle_core.stations.bringup.custom_carrier import judge_custom_carrier
 from rindle_core.stations.bringup.entries_told import EntriesInput, EntriesResult, modem_entries
@@ -15,18 +16,19 @@ from rindle_core.stations.bringup.findings import BENCH, BROWSE, FEED_HAND, METE
 from rindle_core.stations.bringup.home import home_of, lines_of, moving_of, old_stays, service_of, wireless_of
 from rindle_core.stations.bringup.injector import judge_injector, shown_by
 from rindle_core.stations.bringup.known import call_sheet, known_of, told_of
-from rindle_core.stations.bringup.ladder import ladder
+from rindle_core.stations.bringup.ladder import ladder, transmits_from
 from rindle_core.stations.bringup.lineup import LineupRunInput, LineupRunResult, lineup_run
 from rindle_core.stations.bringup.may_power import judge_who_may, power_waits_for
 from rindle_core.stations.bringup.part import BringUpPart, PowerCheckRow
 from rindle_core.stations.bringup.radio import RadioInput, radio_figures
 from rindle_core.stations.bringup.rows import RadioStage
 from rindle_core.stations.bringup.signs import hand_is_other, signs_of
-from rindle_core.stations.bringup.transmit import Transmit, judge_interlock, transmit_of
+from rindle_core.stations.bringup.transmit import Transmit, installing, judge_interlock, transmit_of
 from rindle_core.stations.bringup.update import UpdateInput, update
 from rindle_core.stations.bringup.wiring import wiring_of
 from rindle_core.stations.build.before_power import before_power_open
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.peak.coarse import has_signal
 from rindle_core.stations.peak.part import PeakPart
 from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
 
@@ -205,16 +207,18 @@ def _on_the_way(
     current = ladder(terminal.bringup_states, told.states_entered, told.device_now_s).current
     needs = current.state.needs if current else []
     bench = told.powered_where == "bench"
+    signs = signs_of(context, entries, lineup, needs, plugs_open)
     found = bringup(
         BringUpInput(
             states=terminal.bringup_states,
             entered=told.states_entered,
             now_s=told.device_now_s,
-            signs=signs_of(context, entries, lineup, needs, plugs_open),
+            signs=signs,
             beam_letter_entered=told.beam_letter,
             beam_letter_expected=aim.beam.letter if aim.beam else "",
             before_power_open=[] if bench else before_power_open(job),
             self_restart_count=told.self_restart_count,
+            stays_for=_stays_for(context, terminal, current.state if current else None, signs),
             words=job.picks.words,
             rules=job.picks.rules,
         )
@@ -315,6 +319,25 @@ def _go_out(context: Context, way: BringUpResult) -> list[str]:
     if current is None or "level" not in current.needs or peak.lockdown.complete or peak.pointing is None:
         return []
     return peak.pointing.take_along
+
+
+def _stays_for(context: Context, terminal: Terminal, state: BringUpState | None, signs: dict[Sign, bool]) -> StaysFor:
+    """In installation mode, or while nobody has found the satellite, a state lasts as long as the work does."""
+    told, pointing = context.job.bringup, context.result(PeakPart).pointing
+    if state is None or "level" not in state.needs:
+        return ""
+    if told.powered_where == "bench":
+        return "bench"
+    if pointing is None:
+        return ""
+    lock, level = terminal.lock_es_n0_db, told.device_level_db
+    heard = has_signal(context.job) or (level is not None and lock is not None and level >= lock)
+    if not heard:
+        searched = bool(context.job.peak.symptom) or pointing.sweep.next_row is None
+        untold = signs.get("letter_missing", False) or signs.get("entry_missing", False)
+        return "" if searched or untold else "aiming"
+    sends_next = transmits_from(terminal.bringup_states, state.code) == "may"
+    return "install" if installing(context.job) and sends_next and "carrier" not in state.needs else ""
 
 
 def _stage(context: Context, online: bool, transmit: Transmit) -> RadioStage:

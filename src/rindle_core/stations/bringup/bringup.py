@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from pydantic import Field
 
 from rindle_core.catalogue.house_words import DEFAULT_WORDS, HouseWords
@@ -26,6 +28,9 @@ from rindle_core.stations.bringup.stuck import StuckCause, StuckInput, stuck
 _RESTARTS = 2  # started again so often without getting through, it is stuck, however short each try is
 
 
+StaysFor = Literal["", "bench", "aiming", "install"]
+
+
 class BringUpInput(Model):
     """States of this terminal, what has happened so far, and the signs of which it is known whether they are there."""
 
@@ -39,6 +44,7 @@ class BringUpInput(Model):
         default_factory=list, description="Steps that come before power and are not marked done"
     )
     self_restart_count: int = Field(default=0, ge=0, description="Started again by itself, as somebody counted")
+    stays_for: StaysFor = Field(default="", description="Why it may stay where it is for as long as it takes")
     words: HouseWords = DEFAULT_WORDS
     rules: HouseRules = DEFAULT_RULES
 
@@ -60,6 +66,7 @@ class BringUpResult(Model):
     needs_text: str = Field(default="", description="What it takes to leave the state, in words")
     meanwhile: str = Field(default="", description="What can be done while the state lasts; empty: nothing, or stuck")
     if_late: str = Field(default="", description="What the house does first where it is stuck in it")
+    stays_for: StaysFor = ""
 
 
 @register(
@@ -74,6 +81,7 @@ def bringup(given: BringUpInput) -> Outcome[BringUpResult]:
     late = (restarts >= _RESTARTS and not online) or bool(
         current
         and not online
+        and not given.stays_for
         and current.taken_s is not None
         and current.taken_s > given.rules.stuck_share * max(current.state.usual_s, 1.0)
     )
@@ -106,6 +114,7 @@ def bringup(given: BringUpInput) -> Outcome[BringUpResult]:
         needs_text=why.needs_text if why else "",
         meanwhile=wait.meanwhile if wait and not late else "",
         if_late=wait.if_late if wait and late else "",
+        stays_for="" if online or late else given.stays_for,
     )
     return Outcome(result, _judge(given, found, result))
 
@@ -129,6 +138,8 @@ def _judge(given: BringUpInput, found: Ladder, result: BringUpResult) -> list[Fi
                 figure=result.total_s,
             ),
         ]
+    if result.stays_for:
+        return [*findings, _judge_stay(current, result.stays_for)]
     if not result.stuck:
         return [
             *findings,
@@ -145,6 +156,36 @@ def _judge(given: BringUpInput, found: Ladder, result: BringUpResult) -> list[Fi
             ),
         ]
     return [*findings, *_judge_stuck(given, current, result)]
+
+
+_STAYS: dict[StaysFor, tuple[str, str, str]] = {
+    "": ("", "", ""),
+    "bench": (
+        "on the bench",
+        "Without the antenna on the satellite it finds no carrier: entries, plugs and cable are what is tried here.",
+        "Switch it off, mount it, and switch it on in its place.",
+    ),
+    "aiming": (
+        "until the antenna points",
+        "The receiver finds no carrier before that: how long it takes is no sign of a fault.",
+        "The work is at the antenna: find the satellite (Peak, Find it); where nothing is found, say so there.",
+    ),
+    "install": (
+        "in installation mode",
+        "It stays here, and does not send by itself, while somebody works at the antenna.",
+        "Once it is locked down, end installation mode on its page, and say so.",
+    ),
+}
+
+
+def _judge_stay(current: LadderRung, stays_for: StaysFor) -> Finding:
+    until, why, clears_by = _STAYS[stays_for]
+    return WAITING(Level.UNKNOWN, f"{current.state.name}, {until}", why, figure=current.taken_s, clears_by=clears_by)
+
+
+def stay_words(stays_for: StaysFor) -> str:
+    """Why it stays where it is, in a few words."""
+    return _STAYS[stays_for][0]
 
 
 def _passed(result: BringUpResult) -> str:
@@ -243,4 +284,4 @@ def _judge_letter(given: BringUpInput) -> list[Finding]:
     ]
 
 
-__all__ = ["BringUpInput", "BringUpResult", "LadderRung", "StateEntered", "bringup"]
+__all__ = ["BringUpInput", "BringUpResult", "LadderRung", "StateEntered", "StaysFor", "bringup", "stay_words"]

@@ -46,7 +46,7 @@ class BringUpFacts(Facts):
     powered_where: Annotated[
         Literal["", "bench", "site"],
         Entry(
-            "Switched on",
+            "Where it is switched on",
             hint="Tried on the bench first, wrong codes and dead cables show on the ground",
             choices={"": "not told", "bench": "on the bench or in the house, before climbing", "site": "in its place"},
         ),
@@ -133,6 +133,9 @@ class BringUpFacts(Facts):
     states_entered: Annotated[list[StateEntered], Entry("States")] = Field(default_factory=list)
     powered_at: Annotated[AwareDatetime | None, Entry("Switched on")] = Field(
         default=None, description="When somebody said that it was switched on"
+    )
+    signs_when_off_count: Annotated[int, Entry("Signs of power when it was said to be off")] = Field(
+        default=0, ge=0, description="Readings, pages and runs that there were then; kept by the server"
     )
     device_now_s: Annotated[float, Entry("Clock of the terminal")] = Field(default=0.0, ge=0)
     device_level_db: Annotated[float | None, Entry("Level that it shows", hint="From its page, once it has locked")] = (

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.kernel.headline import sentence
+from rindle_core.stations.bringup.bringup import stay_words
 from rindle_core.stations.bringup.part import BringUpPart
 from rindle_core.stations.station import Context, Headline
 
@@ -15,6 +16,11 @@ def headline(context: Context, result: BringUpPart) -> Headline:
     current = next(rung for rung in bringup.rungs if rung.standing == "current")
     if bringup.online:
         return Headline(sentence("Online after ", (bringup.total_s or 0.0, "s")), sentence("Online"), is_answer=True)
+    if bringup.stays_for:
+        told = sentence(
+            f"{current.state.name} for ", (current.taken_s or 0.0, "s"), f", {stay_words(bringup.stays_for)}"
+        )
+        return Headline(told, sentence(current.state.name))
     tail = ", stuck" if bringup.stuck else ""
     return Headline(
         sentence(

@@ -10,6 +10,7 @@ from rindle_core.stations.bringup.part import BringUpPart
 from rindle_core.stations.mounting import LOOKS_AT as MOUNTING
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.planned import LOOKS_AT as PLANNED
+from rindle_core.stations.power_signs import LOOKS_AT as POWER_SIGNS
 from rindle_core.stations.station import Doubt, Station
 from rindle_core.stations.stops import LOOKS_AT
 
@@ -22,6 +23,6 @@ STATION = Station(
     headline=headline,
     entered=entered,
     doubts=(Doubt(BELONGS.doubts),),
-    looks_at=("brief", "build", "peak.desk_least_db", *LOOKS_AT, *MOUNTING, *PLANNED),
+    looks_at=("brief", "build", "peak.desk_least_db", "peak.symptom", *LOOKS_AT, *POWER_SIGNS, *MOUNTING, *PLANNED),
     reads=("aim", "sky", "cable", "peak"),
 )

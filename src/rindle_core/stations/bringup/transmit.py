@@ -12,10 +12,12 @@ from rindle_core.stations.bringup.findings import INTERLOCK
 from rindle_core.stations.bringup.ladder import transmits_from
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mounting import build_steps
+from rindle_core.stations.power_signs import sign_of_power
 
-TransmitState = Literal["off", "install", "may", "on"]
+TransmitState = Literal["off", "unknown", "install", "may", "on"]
 TRANSMIT_WORDS: dict[TransmitState, str] = {
     "off": "Not switched on",
+    "unknown": "Not known whether it has power",
     "install": "Powered, installation mode",
     "may": "Powered: it may start to transmit by itself",
     "on": "Transmitting",
@@ -42,13 +44,16 @@ def transmit_of(job: JobInput) -> Transmit:
     if since:
         state: TransmitState = "on"
         why = "The test carrier is on, and nobody said that it is off."
+    elif not code and (sign := sign_of_power(job)):
+        state = "unknown"
+        why = f"{sign}, and no state is entered at Bring-up: take it as switched on until its plug is pulled."
     elif not code:
         state, why = "off", "As far as is entered here, it has no power. Pull its plug before you go in front."
     else:
         sends = transmits_from(states, code)
         if sends == "on":
             state, why = "on", f"It sends in this state: {name}."
-        elif told.install_mode == "yes" and all(one.step != "install_left" for one in told.lineup_log):
+        elif installing(job):
             state, why = "install", f"It is in installation mode, at {name}; it does not send by itself."
         else:
             state = "may"
@@ -56,6 +61,30 @@ def transmit_of(job: JobInput) -> Transmit:
     return Transmit(
         state=state, words=TRANSMIT_WORDS[state], why=why, powered=bool(code or since), carrier_on_since=since
     )
+
+
+def cover_waits_for(job: JobInput) -> str:
+    """What stands against a hand before the feed, in a sentence; empty where nothing that is entered does."""
+    terminal, told = job.picks.terminal, job.bringup
+    states = terminal.bringup_states if terminal else []
+    if carrier_on_since(job):
+        return "The test carrier is on."
+    if not told.states_entered or not states:
+        return ""
+    code = told.states_entered[-1].code
+    name = next((one.name for one in states if one.code == code), code)
+    sends = transmits_from(states, code)
+    if sends == "on":
+        return f"It sends at {name}."
+    if sends == "may" and not installing(job):
+        return f"It may start to send by itself from {name}: set it into installation mode, and say so at Bring-up."
+    return ""
+
+
+def installing(job: JobInput) -> bool:
+    """Whether somebody said that it is in installation mode, and nobody left it on the call."""
+    told = job.bringup
+    return told.install_mode == "yes" and all(one.step != "install_left" for one in told.lineup_log)
 
 
 def carrier_on_since(job: JobInput) -> str:
@@ -77,6 +106,8 @@ def not_while_powered(job: JobInput) -> list[str]:
 
 def judge_interlock(job: JobInput, transmit: Transmit) -> list[Finding]:
     """Power while plugs are still to be mated, or people are not said to be out of the way."""
+    if transmit.state == "unknown":
+        return _judge_unknown(job, transmit)
     if not transmit.powered:
         return []
     found = []
@@ -104,11 +135,26 @@ def judge_interlock(job: JobInput, transmit: Transmit) -> list[Finding]:
     return found
 
 
+def _judge_unknown(job: JobInput, transmit: Transmit) -> list[Finding]:
+    still = not_while_powered(job)
+    open_ones = f" Still open, and not done while it has power: {'; '.join(still)}." if still else ""
+    return [
+        INTERLOCK.of("unknown")(
+            Level.MIND,
+            "Whether it has power is not known",
+            transmit.why + open_ones,
+            clears_by="Enter its state, or pull its plug and say so.",
+        )
+    ]
+
+
 __all__ = [
     "TRANSMIT_WORDS",
     "Transmit",
     "TransmitState",
     "carrier_on_since",
+    "cover_waits_for",
+    "installing",
     "judge_interlock",
     "not_while_powered",
     "transmit_of",

@@ -10,11 +10,13 @@ from rindle_core.science.bolts import spanner
 from rindle_core.stations.aim.aim import AimResult
 from rindle_core.stations.aim.panel_aim import judge_panel_aim
 from rindle_core.stations.aim.part import AimPart, PanelAim
+from rindle_core.stations.bringup.transmit import cover_waits_for
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.peak.coarse import (
     guide_of,
     has_signal,
     judge_aid,
+    judge_can_tell,
     judge_coarse,
     judge_identity,
     judge_screws,
@@ -253,6 +255,7 @@ def assess(context: Context) -> Outcome[PeakPart]:
             *set_before.findings,
             *(one for told in turns.values() if told for one in told.findings),
             *judge_screws(job, terminal),
+            *judge_can_tell(job, online=online),
             *judge_coarse(job),
         ]
     )
@@ -266,7 +269,8 @@ def assess(context: Context) -> Outcome[PeakPart]:
         stage="network" if online else "peaked" if peaked else "locked" if has_signal(job) else "preset",
         peaked=peaked,
         means=means,
-        may_cover=job.peak.transmit_off == "yes" and not online,
+        may_cover=job.peak.transmit_off == "yes" and not cover_waits_for(job),
+        cover_waits_for=cover_waits_for(job),
         skew=null.result if null else None,
         joints=_free_joints(terminal),
         take_along=take_along(terminal, guide_of(job)),

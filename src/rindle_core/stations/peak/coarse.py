@@ -9,7 +9,7 @@ from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.aim import AimResult
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.entries import JobInput
-from rindle_core.stations.peak.findings import AID, CLAMPED, FOUND, IDENTITY
+from rindle_core.stations.peak.findings import AID, CAN_TELL, CLAMPED, FOUND, IDENTITY
 from rindle_core.stations.peak.passes import AXES, from_middle, screw_of
 from rindle_core.stations.peak.preset import PresetInput, PresetItem, PresetResult, judge_travel, preset
 from rindle_core.stations.peak.sweep import SweepInput, SweepResult, sweep_plan
@@ -99,6 +99,40 @@ def has_signal(job: JobInput) -> bool:
     return (
         job.peak.clamp_kept == "yes" or any(one.heard == "lock" for one in job.peak.sweeps) or bool(job.peak.readings)
     )
+
+
+def judge_can_tell(job: JobInput, *, online: bool) -> list[Finding]:
+    """Whether what it is pointed by can tell anything. A meter, or an analyser, needs no modem."""
+    guide, told = guide_of(job), job.bringup
+    if guide is None or guide.kind in ("meter", "analyser"):
+        return []
+    if not told.states_entered:
+        if has_signal(job):
+            return [
+                CAN_TELL(
+                    Level.MIND,
+                    "It was heard or read, and no state says that it has power",
+                    "Its sound and its page come with power alone, and the earth comes before that.",
+                    clears_by="Enter at Bring-up, States, what it shows; or choose at Find it the meter that was read.",
+                )
+            ]
+        return [
+            CAN_TELL.missing(
+                "It has no power yet: neither sound nor page comes",
+                "At Bring-up: what comes before power, its entries, installation mode, then switch it on.",
+            )
+        ]
+    if guide.kind == "sound" and told.install_mode == "no" and not online:
+        return [
+            CAN_TELL(
+                Level.MIND,
+                "It is not in installation mode: it does not sound",
+                "Silence then says nothing of where it points.",
+                at="bringup.install_mode",
+                clears_by="Set it on its page and say so at Bring-up, States; or point by its page.",
+            )
+        ]
+    return []
 
 
 def judge_coarse(job: JobInput) -> list[Finding]:
@@ -213,6 +247,7 @@ __all__ = [
     "guide_of",
     "has_signal",
     "judge_aid",
+    "judge_can_tell",
     "judge_coarse",
     "judge_identity",
     "judge_screws",

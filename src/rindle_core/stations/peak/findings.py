@@ -40,6 +40,12 @@ TRAVEL = Kind(
     source="The screw's own span",
     at="peak.elevation_mid_turns",
 )
+CAN_TELL = Kind(
+    "peak.can_tell",
+    "whether it can sound, or show a level: power and installation mode",
+    source="Precondition of pointing by what the terminal tells",
+    at="bringup.states_entered",
+)
 FOUND = Kind(
     "peak.found",
     "whether the satellite was found and locked",

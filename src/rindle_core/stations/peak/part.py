@@ -41,6 +41,7 @@ class Pointing(Model):
     peaked: bool = Field(description="Both axes proved, and the last pass gained no more")
     means: list[Likely] = Field(description="What the trouble may come from, likeliest first")
     may_cover: bool = Field(description="A hand may be before the feed: the transmitter is off")
+    cover_waits_for: str = Field(default="", description="What of Bring-up stands against that, in a sentence")
     skew: SkewResult | None = Field(description="None: nothing is turned for the skew")
     joints: list[FreeJoint]
     take_along: list[str] = Field(

@@ -30,6 +30,8 @@ STATION = Station(
         "aim.preset_measured_deg",
         "bringup.states_entered",
         "bringup.beam_letter",
+        "bringup.install_mode",
+        "bringup.lineup_log",
     ),
     reads=("aim", "sky", "cable"),
 )

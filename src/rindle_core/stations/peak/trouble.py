@@ -70,6 +70,8 @@ def signs_of(
         "end_stop": any(fit.end_stop for fit in fits),
         "clamp_slipped": job.peak.clamp_kept == "no",
         "too_fast": sweep is not None and any(row.too_fast for row in sweep.rows),
+        "unpowered": not job.bringup.states_entered,
+        "not_installing": job.bringup.install_mode == "no",
         "short_by_far": rules.side_lobe_least_db <= short <= rules.side_lobe_most_db,
     }
     return [sign for sign, so in told.items() if so]

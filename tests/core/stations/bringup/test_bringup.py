@@ -113,7 +113,9 @@ def test_who_may_start_to_send_by_itself_and_who_waits_for_somebody():
     assert transmits_from(waits, "call") == "off"
 
 
-@pytest.mark.parametrize(("states", "said"), [([], "off"), (["power"], "may"), (["power", "boot", "ranging"], "on")])
+@pytest.mark.parametrize(
+    ("states", "said"), [([], "unknown"), (["power"], "may"), (["power", "boot", "ranging"], "on")]
+)
 def test_the_banner_says_what_is_known_of_sending(states, said):
     told = [{"code": code, "at_s": 10.0 * at} for at, code in enumerate(states)]
     assert come_to(states_entered=told, powered_at=None).transmit.state == said

@@ -7,8 +7,10 @@ import { useJob } from '@/stores/job'
 
 const store = useJob()
 /** Before the terminal has answered there is a dash in the place of the figure. */
-const told = (name: 'level_db' | 'elevation_turns' | 'azimuth_turns', unit: string) =>
-  store.telemetry ? formatQuantity(store.telemetry[name], unit, 'metric') : '–'
+const told = (name: 'level_db' | 'elevation_turns' | 'azimuth_turns', unit: string) => {
+  const value = store.telemetry?.[name]
+  return value == null ? '–' : formatQuantity(value, unit, 'metric')
+}
 </script>
 
 <template>

@@ -36,7 +36,7 @@ const chosen = ref<Stage | null>(null)
 const stage = computed(() => chosen.value ?? job.value.assessment.radio_stages?.next_stage ?? 'locked')
 const blank = () => ({ stage: stage.value, at: new Date().toISOString(), es_n0_db: null, photo: '' })
 async function noteNow(): Promise<void> {
-  if (!(await store.poll()) || !store.telemetry) return
+  if (!(await store.poll()) || !store.telemetry || store.telemetry.no_level_why) return
   const now = store.telemetry
   await store.replaceList('radio', [
     ...(told.value.radio ?? []),
@@ -121,10 +121,15 @@ const top = computed(() => Math.max(1, ...rows.value.map((one) => one.mark?.es_n
       :input-props="{ 'aria-label': 'Stage' }"
       @update:value="chosen = $event"
     />
-    <n-button v-if="reach" type="primary" @click="noteNow">Note what its page shows now</n-button>
+    <n-button v-if="reach" type="primary" :disabled="!!store.telemetry?.no_level_why" @click="noteNow"
+      >Note what its page shows now</n-button
+    >
     <file-pick-button accept="image/*" label="Picture of its page" @pick="picture" />
   </div>
   <p v-if="reach && store.deviceTrouble" class="trouble" role="alert">{{ store.deviceTrouble }}</p>
+  <p v-else-if="reach && store.telemetry?.no_level_why" role="status">
+    Its page shows no figures. {{ store.telemetry.no_level_why }}
+  </p>
   <row-grid
     name="radio"
     title="Every reading"

@@ -149,7 +149,12 @@ const open = ref('')
       <span v-if="found?.restart_count" class="quiet note">started again {{ found.restart_count }} times</span>
     </h2>
     <p v-if="goOut.length" class="out" role="status">
-      <b>It searches: now go out, once.</b> Take along {{ goOut.join(', ') }}. The modem stays as it is.
+      <b>{{
+        found?.stays_for === 'install'
+          ? 'It waits in installation mode: the work is at the antenna.'
+          : 'It searches: now go out, once.'
+      }}</b>
+      Take along {{ goOut.join(', ') }}. The modem stays as it is.
       <router-link :to="`/jobs/${store.number}/peak/preset`">Peak</router-link>
     </p>
     <p v-if="byHand" class="quiet">

@@ -36,8 +36,12 @@ async function finish(): Promise<void> {
     </p>
     <template v-if="guide.reset === 'cover'">
       <p v-if="!pointing?.may_cover" class="caution">
-        <b>Radio energy:</b> a hand goes before the feed only while the transmitter is off. See that it is off, and say
-        so below; then the beat is offered.
+        <b>Radio energy:</b> a hand goes before the feed only while the transmitter is off.
+        {{
+          pointing?.cover_waits_for
+            ? `${pointing.cover_waits_for} Until then no beat is offered.`
+            : 'See that it is off, and say so below; then the beat is offered.'
+        }}
       </p>
       <div v-else class="press">
         <n-button v-if="!isActive" @click="start">Cover the feed and start the beat</n-button>

@@ -8,7 +8,7 @@ import SoundTwin from '@/stations/peak/SoundTwin.vue'
 import { usePeak } from '@/stations/peak/usePeak'
 
 const props = defineProps<{ usable: boolean; best: number | null }>()
-const { store, job } = usePeak()
+const { store, job, there } = usePeak()
 const live = computed(() => (props.usable ? (store.telemetry?.level_db ?? null) : null))
 const top = computed(() => {
   const told = store.telemetry?.best_db
@@ -21,6 +21,8 @@ const heard = computed(
     null,
 )
 const under = computed(() => (live.value != null && top.value != null ? Math.max(0, top.value - live.value) : null))
+/** Whether its sound is what it is pointed by. */
+const silent = computed(() => job.value.assessment.pointing?.guide?.kind === 'sound')
 const db = (value: number | null) => (value == null ? '–' : formatQuantity(value, 'db', 'metric'))
 </script>
 
@@ -56,8 +58,15 @@ const db = (value: number | null) => (value == null ? '–' : formatQuantity(val
                   : 'settled'
           }}
         </p>
+        <p v-if="store.telemetry?.no_sound_why && silent" class="quiet">{{ store.telemetry.no_sound_why }}</p>
         <sound-twin :indicator="heard" />
         <p v-if="heard" class="quiet">{{ heard.name }}. {{ heard.not_means }}</p>
+      </template>
+      <template v-if="there">
+        <p v-if="store.telemetry?.no_level_why" class="silence" role="status">
+          <b>Nothing to read.</b> {{ store.telemetry.no_level_why }}
+          <router-link :to="`/jobs/${store.number}/bringup/states`">Bring-up</router-link>
+        </p>
         <p class="quiet">
           <icon-plug-connected :size="16" aria-hidden="true" /> Simulated terminal, a stand-in<template
             v-if="(store.telemetry?.time_scale ?? 1) !== 1"
@@ -93,6 +102,10 @@ dd {
   font-weight: 700;
   line-height: 1.1;
   white-space: nowrap;
+}
+.silence {
+  border-left: 4px solid var(--ochre);
+  padding-left: 8px;
 }
 .moving {
   color: var(--quiet);

@@ -10,7 +10,7 @@ import LiveFigures from '@/stations/peak/LiveFigures.vue'
 import WaitHere from '@/stations/WaitHere.vue'
 import { useLive, usePeak } from '@/stations/peak/usePeak'
 
-const { store, job, told, joints, usable, busy, during } = usePeak()
+const { store, job, told, joints, there, usable, busy, during } = usePeak()
 useLive()
 const db = (value: number) => formatQuantity(value, 'db', 'metric')
 const hold = computed(() => job.value.facts.picks.rules?.hold_db ?? 0)
@@ -97,7 +97,7 @@ const off = computed(() => {
         <n-button
           v-if="told.lock_after_db != null"
           :disabled="busy !== ''"
-          @click="usable ? during('nuts', () => store.nuts(false)) : store.loosenedAgain()"
+          @click="there ? during('nuts', () => store.nuts(false)) : store.loosenedAgain()"
           >Loosened again: the proof goes</n-button
         >
         <span v-if="told.loosened_count" class="quiet">taken back {{ told.loosened_count }} times</span>

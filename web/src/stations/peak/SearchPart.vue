@@ -17,7 +17,7 @@ import SoundTwin from '@/stations/peak/SoundTwin.vue'
 import { mapOf } from '@/stations/peak/rows'
 import { useLive, usePeak } from '@/stations/peak/usePeak'
 
-const { store, job, told, pointing, usable, busy, during } = usePeak()
+const { store, job, told, pointing, there, usable, busy, during } = usePeak()
 useLive()
 const prefs = usePrefs()
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
@@ -106,6 +106,7 @@ const columns = computed(() =>
     'note',
   ),
 )
+const locked = computed(() => (told.value.sweeps ?? []).filter((one) => one.heard === 'lock').at(-1) ?? null)
 const needsAid = computed(() => guide.value?.kind === 'analyser' || told.value.aid_fitted === 'yes')
 </script>
 
@@ -202,7 +203,11 @@ const needsAid = computed(() => guide.value?.kind === 'analyser' || told.value.a
           {{ guide?.lock_s ?? 2 }} s to lock</span
         >
       </p>
-      <p>
+      <p v-if="locked" role="status">
+        <b>A lock at {{ show(locked.elevation_deg, 'deg') }}.</b> Hands off; tighten the clamps while it holds, then see
+        whether it is the right satellite. Sweep on only where it is another, or the lock is gone.
+      </p>
+      <p :class="{ quiet: locked }">
         Beam at <b>{{ show(row.elevation_deg, 'deg') }}</b>, from {{ show(row.from_deg, 'compass_deg') }} to
         {{ show(row.to_deg, 'compass_deg') }} true: {{ Math.ceil(plan.row_s) }} s.
       </p>
@@ -226,11 +231,16 @@ const needsAid = computed(() => guide.value?.kind === 'analyser' || told.value.a
       </div>
     </div>
   </div>
-  <section v-if="usable && store.telemetry" class="device" aria-label="Terminal">
+  <section v-if="there && store.telemetry" class="device" aria-label="Terminal">
     <b>Simulated terminal</b>
-    <span
+    <span v-if="store.telemetry.no_level_why" role="status"
+      >Nothing to read. {{ store.telemetry.no_level_why }}
+      <router-link :to="`/jobs/${store.number}/bringup/states`">Bring-up</router-link></span
+    >
+    <span v-if="store.telemetry.level_db != null"
       >Level <b>{{ show(store.telemetry.level_db, 'db') }}</b></span
     >
+    <span v-if="store.telemetry.no_sound_why && usable">{{ store.telemetry.no_sound_why }}</span>
     <span v-if="heard">{{ heard.name }}: {{ heard.text }}</span>
     <sound-twin :indicator="heard" />
     <span v-if="store.telemetry.network"

@@ -46,7 +46,9 @@ export function usePeak() {
   )
   const fit = computed(() => view.value?.fit ?? null)
   const reach = computed(() => job.value.assessment.predicted_level_db != null)
-  const usable = computed(() => reach.value && !store.locked && !store.deviceTrouble)
+  /** A terminal can be asked; and, `usable`, it tells a level: it has power, is through its start and knows its carrier. */
+  const there = computed(() => reach.value && !store.locked && !store.deviceTrouble)
+  const usable = computed(() => there.value && !store.telemetry?.no_level_why)
   /** Where the screw stands, as it was last told or read. */
   const count = computed(
     () =>
@@ -91,6 +93,7 @@ export function usePeak() {
     view,
     fit,
     reach,
+    there,
     usable,
     count,
     busy,
