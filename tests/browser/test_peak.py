@@ -23,6 +23,17 @@ def mark(page, turns, what):
     saved(page)
 
 
+def test_a_terminal_without_power_gives_nothing_to_read_and_says_where_it_is_switched_on(page):
+    page.goto("/jobs/2026-104/peak/readings")
+    terminal = page.get_by_label("Terminal")
+    expect(terminal).to_contain_text("It has no power: switch it on at Bring-up")
+    expect(page.get_by_role("button", name="Sweep both sides")).to_have_count(0)
+    expect(page.get_by_role("button", name="Add reading")).to_be_visible()  # by a meter, by hand
+    page.goto("/jobs/2026-104/bringup/radio")
+    expect(page.get_by_text("Its page shows no figures.")).to_be_visible()
+    expect(page.get_by_role("button", name="Note what its page shows now")).to_be_disabled()
+
+
 def test_both_axes_are_peaked_by_ear_alone(page):
     """No figure of a level anywhere: two marks and the long tone between them, three times."""
     page.goto("/jobs/2026-104/peak/ear")
@@ -139,3 +150,20 @@ def test_a_linear_skew_is_nulled_on_the_unwanted_polarization(page):
     page.get_by_label("Isolation that the desk read").fill("28")
     page.get_by_label("Isolation that the desk read").blur()
     expect(findings(page)).to_contain_text("The isolation is what the desk asks for")
+
+
+def test_readings_without_a_state_leave_it_open_whether_it_has_power_until_somebody_pulls_its_plug(page):
+    page.request.get("/")  # gives the token
+    headers = {"X-CSRFToken": next(one["value"] for one in page.context.cookies() if one["name"] == "csrftoken")}
+    number = page.request.post("/api/jobs", headers=headers).json()["number"]
+    told = {"place_text": "-29.5, 28.4", "terminal_code": "tarn-74", "satellite_code": "hamerkop-2"}
+    assert page.request.patch(f"/api/jobs/{number}/brief", data=told, headers=headers).ok
+    page.goto(f"/jobs/{number}/peak/readings")
+    banner = page.get_by_label("Transmitter")
+    expect(banner).to_contain_text("Not switched on")
+    type_readings(page, [(0.0, 9.0)])
+    expect(banner).to_contain_text("Not known whether it has power")
+    banner.get_by_role("button", name="Its plug is pulled").click()
+    expect(banner).to_contain_text("Not switched on")
+    type_readings(page, [(0.5, 9.2)])
+    expect(banner).to_contain_text("Not known whether it has power")

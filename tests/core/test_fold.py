@@ -127,7 +127,7 @@ def test_an_answer_says_what_is_still_open_there_and_a_next_step_does_not():
     told = {one.code: one for one in assess(JobInput.model_validate(steps)).result.stations}
     waiting = [one.message for one in told["build"].findings if one.level is Level.UNKNOWN]
     assert as_text(told["build"].headline) == (
-        f"All steps are done. Still open: {waiting[0]}, and {len(waiting) - 1} more"
+        f"All steps are done. Still open: {waiting[0]}; {len(waiting) - 1} more are open"
     )
     assert as_text(told["mount"].headline).endswith("MPa")  # nothing is open there
     assert "Still open" not in as_text(told["peak"].headline)  # it says what to do

@@ -153,7 +153,8 @@ def _still_open(found: list[Finding]) -> list[Segment]:
     waiting = [one.message for one in by_gravity(found) if one.level is Level.UNKNOWN]
     if not waiting:
         return []
-    rest = f", and {len(waiting) - 1} more" if len(waiting) > 1 else ""
+    more = len(waiting) - 1
+    rest = f"; {more} more {'is' if more == 1 else 'are'} open" if more else ""
     return sentence(f". Still open: {waiting[0]}{rest}")
 
 

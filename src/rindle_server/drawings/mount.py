@@ -269,7 +269,7 @@ def wind_angles(result: JobAssessment, look: Look) -> Drawing | None:
                 f"Wind {one.off_axis_deg:.0f}° off the axis",
                 format_quantity(math.hypot(one.axial_n, one.side_n), "n", system),
             )
-            for one in blown.by_angle[::2]
+            for one in blown.by_angle[::3]
         ),
     ]  # fmt: skip
     return sheet("wind-angles", "Force by the side of the wind", width, _ROSE_H, parts, rows)

@@ -14,7 +14,7 @@ def test_a_dish_in_the_wind_head_on_from_behind_and_at_its_worst():
     assert drag.dish_coefficients(180)[0] == pytest.approx(-1.055, abs=0.001)
     assert drag.dish_coefficients(-50) == drag.dish_coefficients(50) == drag.dish_coefficients(310)
     worst = max(math.hypot(*drag.dish_coefficients(at)) for at in range(181))
-    assert worst == pytest.approx(DISH_FORCE_COEFFICIENT, abs=0.01)  # the envelope that the force is reckoned with
+    assert DISH_FORCE_COEFFICIENT - 0.005 < worst <= DISH_FORCE_COEFFICIENT  # the envelope that is reckoned with
 
 
 def test_a_panel_that_stands_up_catches_more():

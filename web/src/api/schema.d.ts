@@ -48073,7 +48073,7 @@ export interface components {
             bracket_spacing_m?: number | null;
             /**
              * Force Coefficient
-             * @default 1.66
+             * @default 1.67
              */
             force_coefficient: number;
             /**
@@ -55640,6 +55640,12 @@ export interface components {
              * @default
              */
             time_per_year: string;
+            /**
+             * Warmth Db
+             * @description Of the level, what the rain takes by radiating into the receiver
+             * @default 0
+             */
+            warmth_db: number;
         };
         /**
          * RaiseGain
@@ -61139,7 +61145,7 @@ export interface components {
         SiteWindResult: {
             /**
              * By Angle
-             * @description Of a dish, every 15°
+             * @description Of a dish, every 10°
              */
             by_angle: components["schemas"]["AngleForce"][];
             /** Design Gust Mps */
@@ -77446,7 +77452,7 @@ export interface components {
             exposure: "B" | "C" | "D";
             /**
              * Force Coefficient
-             * @default 1.66
+             * @default 1.67
              */
             force_coefficient: number;
             /**

@@ -54,6 +54,9 @@ class RainFade(Model):
     time_per_year: str = Field(default="", description="The same share as hours or minutes; empty in older records")
     fade_db: float
     level_db: float = Field(description="Es/N0 left, the warmer sky counted")
+    warmth_db: float = Field(
+        default=0.0, description="Of the level, what the rain takes by radiating into the receiver"
+    )
 
 
 class LinkResult(Model):
@@ -145,7 +148,7 @@ def link(given: LinkInput) -> Outcome[LinkResult]:
         elevation_deg=float(seen.elevation_deg),
         needed_es_n0_db=needed,
         margin_db=None if needed is None else clear.es_n0_db - needed,
-        rain=_rain_rows(fades, levels),
+        rain=_rain_rows(clear.es_n0_db, fades, levels),
         rain_mm_h=climate.rate_mm_h,
         rain_top_km=climate.top_km,
         without_service_percent=out,
@@ -160,16 +163,20 @@ def _time_a_year(percent: float) -> str:
     return f"{60.0 * hours:.0f} min" if hours < 2.0 else f"{hours:.0f} h"
 
 
-def _rain_rows(fades: Array, levels: Array) -> list[RainFade]:
-    return [
-        RainFade(
-            percent=share,
-            time_per_year=_time_a_year(share),
-            fade_db=float(np.interp(share, _SHARES_PERCENT, fades)),
-            level_db=float(np.interp(share, _SHARES_PERCENT, levels)),
+def _rain_rows(clear_db: float, fades: Array, levels: Array) -> list[RainFade]:
+    told = []
+    for share in (0.01, 0.1, 0.3, 1.0):
+        fade, level = (float(np.interp(share, _SHARES_PERCENT, one)) for one in (fades, levels))
+        told.append(
+            RainFade(
+                percent=share,
+                time_per_year=_time_a_year(share),
+                fade_db=fade,
+                level_db=level,
+                warmth_db=clear_db - fade - level,
+            )
         )
-        for share in (0.01, 0.1, 0.3, 1.0)
-    ]
+    return told
 
 
 def _share_below(clear_db: float, levels_db: Array, needed_db: float) -> tuple[float, Bound]:

@@ -149,8 +149,8 @@ def _consumables(given: DressInput, ends: int, marks: Sequence[MarkedPiece]) -> 
         Consumable(name="Connectors", amount=ends, unit="pieces", note="compression outdoors"),
         Consumable(name="Self-bonding tape", amount=round(_TAPE_M_PER_JOINT * (ends + 1) // 2, 1), unit="m",
                    note="half over half, upwards, after the last test; outdoor ends"),
-        Consumable(name="Foam or sealant for the hole", amount=holes, unit="cans", note="sets from 5 °C; the can "
-                   "prevails"),
+        Consumable(name="Foam or sealant for the hole", amount=holes, unit="cans" if holes > 1 else "can",
+                   note="sets from 5 °C; the can prevails"),
         Consumable(name="Cover plates", amount=2 * holes, unit="pieces"),
     ]  # fmt: skip
     return [one for one in told if one.amount]

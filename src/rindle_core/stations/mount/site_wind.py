@@ -65,7 +65,7 @@ class SiteWindResult(Model):
     lift_n: float
     twist_nm: float | None = Field(description="About the mast, as the maker tells it")
     ice_kg: float
-    by_angle: list[AngleForce] = Field(description="Of a dish, every 15°")
+    by_angle: list[AngleForce] = Field(description="Of a dish, every 10°")
 
 
 def _area_m2(given: SiteWindInput) -> float:
@@ -133,11 +133,14 @@ def _ice_kg(given: SiteWindInput) -> float:
 
 
 def _by_angle(given: SiteWindInput, each_n: float) -> list[AngleForce]:
+    """By side of the wind. At its worst side stands the coefficient that the force is reckoned with."""
     if given.tilt_deg is not None:
         return []
-    scale = (given.force_coefficient or DISH_FORCE_COEFFICIENT) / DISH_FORCE_COEFFICIENT
+    sides = range(0, 181, 10)
+    worst = max(math.hypot(*dish_coefficients(at)) for at in sides)
+    scale = (given.force_coefficient or DISH_FORCE_COEFFICIENT) / worst
     told = []
-    for at in range(0, 181, 15):
+    for at in sides:
         axial, side = dish_coefficients(at)
         told.append(AngleForce(off_axis_deg=at, axial_n=axial * each_n * scale, side_n=side * each_n * scale))
     return told

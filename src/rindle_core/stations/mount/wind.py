@@ -17,10 +17,10 @@ from rindle_core.kernel.house_rules import Exposure
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 
-# Solid paraboloid without radome, axial coefficient; the envelope over wind angles is held for every
-# direction, as gusts come from anywhere. Head-on the value is 1.55, the largest stands near 50°.
-# Source: TIA-222-F, Annex B, table B1 (0.00426 over 0.00256). The maker's table prevails.
-DISH_FORCE_COEFFICIENT = 1.66
+# Solid paraboloid without radome; the envelope over wind angles is held for every direction, as gusts come from
+# anywhere. Head-on the value is 1.55; the largest, axial and sideways together, is 1.667 between 50° and 60°.
+# Source: TIA-222-F, Annex B, table B1 (`science.drag`). The maker's table prevails.
+DISH_FORCE_COEFFICIENT = 1.67
 
 # alpha and gradient height of each exposure: ASCE 7-16, table 26.11-1.
 _EXPOSURE: dict[Exposure, tuple[float, float]] = {"B": (7.0, 365.76), "C": (9.5, 274.32), "D": (11.5, 213.36)}

@@ -352,6 +352,8 @@ def test_rain_follows_the_recommendation_and_the_margin_is_used_up_where_it_says
     )  # rain radiates as it absorbs, P.618
     left_db = result.expected_es_n0_db - fade_db - 10 * math.log10(1 + sky_k / 150.0)
     assert left_db == pytest.approx(6.0, abs=0.1)  # the same
+    sky_k = (275.0 - 2.7) * (1 - 10 ** (-p01.fade_db / 10))  # what the noise takes besides is told beside it
+    assert p01.warmth_db == pytest.approx(10 * math.log10(1 + sky_k / 150.0), abs=0.02)
     assert result.without_service_h == pytest.approx(result.without_service_percent * 87.66)
     # Of 8766 hours: a hundredth of a percent is 0.877 h, one percent 87.7 h.
     assert [one.time_per_year for one in result.rain if one.percent in (0.01, 1.0)] == ["53 min", "88 h"]

@@ -131,7 +131,9 @@ export const linkRows = (result: Schemas['LinkResult']): Row[] => {
   for (const one of result.rain)
     rows.push([
       `Worst ${one.percent} % of the year`,
-      `rain takes ${one.fade_db.toFixed(1)} dB, the level is then ${fixed(one.level_db, 1, ' dB')}`,
+      `rain takes ${one.fade_db.toFixed(1)} dB${
+        one.warmth_db ? ` and drowns ${one.warmth_db.toFixed(1)} dB more in its own noise` : ''
+      }, the level is then ${fixed(one.level_db, 1, ' dB')}`,
     ])
   return rows
 }

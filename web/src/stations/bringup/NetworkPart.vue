@@ -7,6 +7,7 @@ import DrawingView from '@/drawings/DrawingView.vue'
 import Fact from '@/fields/Fact.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
+import { factAt, optionsOf } from '@/fields/told'
 import GatewayAsked from '@/stations/bringup/GatewayAsked.vue'
 import { useBringUp } from '@/stations/bringup/useBringUp'
 
@@ -31,6 +32,12 @@ const columns = columnsOf(
   'critical',
   'from_outside',
 )
+/** Where the injector or the modem sits, in words; empty: not told, or none is needed. */
+const sits = computed(() => {
+  const place = job.value.facts.cable.injector_place
+  const words = optionsOf(factAt('cable.injector_place')).find((one) => one.value === place)?.label
+  return place && place !== 'not_needed' ? words : ''
+})
 const shown = ref('')
 const text = computed(() => lines.value.texts.find((one) => one.code === shown.value) ?? lines.value.texts[0] ?? null)
 </script>
@@ -82,7 +89,7 @@ const text = computed(() => lines.value.texts.find((one) => one.code === shown.v
   <gateway-asked />
   <h2>What is plugged where</h2>
   <drawing-view name="home-wiring" />
-  <p v-if="job.facts.cable.injector_place" class="quiet">The injector sits: {{ job.facts.cable.injector_place }}.</p>
+  <p v-if="sits" class="quiet">The injector or the modem sits {{ sits }}.</p>
   <p v-else class="quiet">
     Where the injector sits is said at <router-link :to="`/jobs/${store.number}/cable/indoors`">Cable</router-link>:
     dry, between its temperatures, within reach for a restart.

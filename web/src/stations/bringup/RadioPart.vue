@@ -2,7 +2,7 @@
 /** Radio figures stage by stage, as its page shows them, with a picture; what fell, and what is left of the transmit level. */
 import { NButton, NSelect } from 'naive-ui'
 import type { SelectMixedOption } from 'naive-ui/es/select/src/interface'
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import FilePickButton from '@/fields/FilePickButton.vue'
 import RowGrid from '@/fields/RowGrid.vue'
@@ -35,6 +35,9 @@ const stages: SelectMixedOption[] = optionsOf(factAt('bringup.radio[].stage')).m
 const chosen = ref<Stage | null>(null)
 const stage = computed(() => chosen.value ?? job.value.assessment.radio_stages?.next_stage ?? 'locked')
 const blank = () => ({ stage: stage.value, at: new Date().toISOString(), es_n0_db: null, photo: '' })
+onMounted(() => {
+  if (reach.value && !store.locked) void store.poll()
+})
 async function noteNow(): Promise<void> {
   if (!(await store.poll()) || !store.telemetry || store.telemetry.no_level_why) return
   const now = store.telemetry

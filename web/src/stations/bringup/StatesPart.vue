@@ -61,6 +61,12 @@ useIntervalFn(() => {
   if (told.value.powered_at && !online.value && !store.locked && !document.hidden) void store.lookAtStates()
 }, LOOK_MS)
 
+/** It has power, sounds, and does not send by itself while somebody points it. */
+async function install(): Promise<void> {
+  await store.patch({ install_mode: 'yes' })
+  await store.power(true)
+}
+
 const ago = ref('0')
 const minutes = computed(() => {
   const read = readNumber(ago.value)
@@ -87,13 +93,21 @@ const open = ref('')
   />
   <device-panel v-if="reach && !told.powered_at">
     <div class="row">
-      <n-button
-        v-if="!store.telemetry?.powered"
-        type="primary"
-        size="large"
-        :disabled="held.length > 0"
-        @click="store.power(true)"
-        >Switch on</n-button
+      <template v-if="!store.telemetry?.powered"
+        ><n-button
+          v-if="!isPanel && told.install_mode !== 'yes'"
+          type="primary"
+          size="large"
+          :disabled="held.length > 0"
+          @click="install"
+          >Start in installation mode</n-button
+        ><n-button
+          :type="isPanel || told.install_mode === 'yes' ? 'primary' : 'default'"
+          size="large"
+          :disabled="held.length > 0"
+          @click="store.power(true)"
+          >Switch on</n-button
+        ></template
       ><n-button v-else @click="store.power(false)">Switch off</n-button>
       <span v-if="held.length"
         >It may not be switched on yet: {{ held.join('; ') }}.

@@ -35,7 +35,7 @@ function touch(view: Schemas['JointView'], state: State): void {
   <template v-if="found?.joints.length">
     <p class="answer">
       <b>{{ found.finished_count }} of {{ found.joints.length }}</b> are as they end.
-      <template v-if="found.loose.length"> Still to be tightened: {{ found.loose.join(', ') }}.</template>
+      <template v-if="found.loose.length"> Still to be tightened: {{ found.loose.join('; ') }}.</template>
     </p>
     <drawing-view name="parts" />
     <ol class="joints" data-fact="build.joint_marks" aria-label="Joints">
