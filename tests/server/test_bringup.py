@@ -80,6 +80,8 @@ def test_a_step_that_wants_it_off_is_refused_while_it_has_power(crew, dish):
 
 def test_entries_go_to_the_modem_and_are_read_on_its_own_page(crew, dish):
     change(crew, dish, beam_letter="K")
+    refused = post(crew, f"/api/jobs/{dish}/device/entries")
+    assert (refused.status_code, "no power" in refused.json()["error"]["message"]) == (409, True)
     assert post(crew, f"/api/jobs/{dish}/device/power", {"on": True}).status_code == 200
     told = post(crew, f"/api/jobs/{dish}/device/entries").json()
     assert told["telemetry"]["entries"]["beam_letter"] == "K"

@@ -10,6 +10,7 @@ from typing import Literal, NotRequired, TypedDict, Unpack
 from pydantic import Field
 
 from rindle_core.kernel.model import Model
+from rindle_core.kernel.ties import no_less, no_more
 from rindle_core.kernel.units import System, format_quantity
 
 
@@ -118,11 +119,11 @@ class Kind:
 
         `so` says why it is well, where that is more than the message; the reason of the bad case is told there alone.
         """
-        return self._beside(figure <= limit, figure, limit, "at_most", over, words)
+        return self._beside(no_more(figure, limit), figure, limit, "at_most", over, words)
 
     def at_least(self, figure: float, limit: float, *, under: str, **words: Unpack[_Words]) -> Finding:
         """A finding that is clear while `figure` reaches `limit`, else of the level (a hold by default)."""
-        return self._beside(figure >= limit, figure, limit, "at_least", under, words)
+        return self._beside(no_less(figure, limit), figure, limit, "at_least", under, words)
 
     def _beside(
         self, within: bool, figure: float, limit: float, bound: Bound, otherwise: str, words: _Words

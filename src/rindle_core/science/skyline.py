@@ -338,7 +338,7 @@ def scanned_percent(read: Array, bearings_deg: Array) -> float:
     if not len(read) or not len(bearings_deg):
         return 0.0
     off = np.abs(wrap_180(bearings_deg[:, None] - read[None, :])).min(axis=1)
-    return float(100.0 * np.mean(off <= _NEAR_DEG))
+    return float(100.0 * np.mean(np.round(off, 6) <= _NEAR_DEG))
 
 
 def tube_half_angle_deg(along_m: Array, aperture_m: float, wavelength: float, fresnel_share: float) -> Array:

@@ -202,8 +202,10 @@ def power(request: HttpRequest, number: str, order: PowerOrder) -> DeviceOut:
 
 @router.post("/{number}/device/entries", response=DeviceOut)
 def entries(request: HttpRequest, number: str) -> DeviceOut:
-    """Sends the job's beam letter and activation code to the modem."""
+    """Sends the job's entries to the modem. Raises Conflict while it has no power."""
     job, link = _reach(number)
+    if not link.telemetry().powered:
+        raise Conflict.one("device", "It has no power: its page takes no entries. Switch it on at Bring-up, States.")
     return _answer(job, link.tell(entries_of(facts_of(job).bringup)))
 
 

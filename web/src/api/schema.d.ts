@@ -2612,7 +2612,7 @@ export interface paths {
         put?: never;
         /**
          * Entries
-         * @description Sends the job's beam letter and activation code to the modem.
+         * @description Sends the job's entries to the modem. Raises Conflict while it has no power.
          */
         post: operations["rindle_server_jobs_device_api_entries"];
         delete?: never;

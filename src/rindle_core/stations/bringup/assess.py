@@ -324,8 +324,9 @@ def _go_out(context: Context, way: BringUpResult) -> list[str]:
 def _stays_for(context: Context, terminal: Terminal, state: BringUpState | None, signs: dict[Sign, bool]) -> StaysFor:
     """In installation mode, or while nobody has found the satellite, a state lasts as long as the work does."""
     told, pointing = context.job.bringup, context.result(PeakPart).pointing
-    if state is None or "level" not in state.needs:
-        return ""
+    untold = signs.get("letter_missing", False) or signs.get("entry_missing", False)
+    if state is None or "level" not in state.needs or ("carrier" in state.needs and untold):
+        return ""  # without what it is told it finds nothing, wherever it points
     if told.powered_where == "bench":
         return "bench"
     if pointing is None:
@@ -334,8 +335,7 @@ def _stays_for(context: Context, terminal: Terminal, state: BringUpState | None,
     heard = has_signal(context.job) or (level is not None and lock is not None and level >= lock)
     if not heard:
         searched = bool(context.job.peak.symptom) or pointing.sweep.next_row is None
-        untold = signs.get("letter_missing", False) or signs.get("entry_missing", False)
-        return "" if searched or untold else "aiming"
+        return "" if searched else "aiming"
     sends_next = transmits_from(terminal.bringup_states, state.code) == "may"
     return "install" if installing(context.job) and sends_next and "carrier" not in state.needs else ""
 

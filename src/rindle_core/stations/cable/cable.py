@@ -14,6 +14,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.kernel.ties import no_more
 from rindle_core.stations.cable.findings import EMPTY, LENGTH, LOOP, LOSS, RUNS, SUPPLY, TYPE
 from rindle_core.stations.cable.pieces import CablePiece, loop_at_antenna_m, run_length_m
 
@@ -136,7 +137,7 @@ def _judge_length(given: CableInput, result: CableResult) -> Finding:
     """Over the limit is a hold; near it is minded, as where positions are compared."""
     limit = given.limits.most_m
     near = given.rules.cable_warn_share * limit
-    if near < result.length_m <= limit:
+    if near < result.length_m and no_more(result.length_m, limit):
         return LENGTH(
             Level.MIND,
             "The cable is near the terminal's length",

@@ -10,6 +10,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.kernel.ties import no_more
 from rindle_core.stations.mount.findings import AT_HEIGHT, LIFT, LIFT_CREW
 
 By = Literal["ground", "hand", "bag", "hoist", "two"]
@@ -69,12 +70,12 @@ class LiftsResult(Model):
 def _by(mass_kg: float, given: LiftsInput) -> By:
     rules = given.rules
     if given.height_m is not None and given.height_m <= rules.from_ground_m:
-        return "ground" if mass_kg <= rules.lone_lift_kg else "two"
-    if mass_kg > rules.lone_lift_kg:
+        return "ground" if no_more(mass_kg, rules.lone_lift_kg) else "two"
+    if not no_more(mass_kg, rules.lone_lift_kg):
         return "two"
-    if mass_kg > rules.bag_kg:
+    if not no_more(mass_kg, rules.bag_kg):
         return "hoist"
-    return "bag" if mass_kg > rules.hand_kg else "hand"
+    return "hand" if no_more(mass_kg, rules.hand_kg) else "bag"
 
 
 def _lift(names: list[str], mass_kg: float, by: By) -> Lift:
@@ -90,7 +91,7 @@ def lifts(given: LiftsInput) -> Outcome[LiftsResult]:
     own = [one for one in given.pieces if not one.of_mount]
     mount = [one for one in given.pieces if one.of_mount]
     antenna_kg = sum(one.mass_kg * one.count for one in own)
-    split = antenna_kg > given.rules.lone_lift_kg
+    split = not no_more(antenna_kg, given.rules.lone_lift_kg)
     ups = [([one.name], one.mass_kg) for one in mount for _ in range(one.count) if one.mass_kg >= 1.0]
     if own and not split:
         ups.append(([one.name for one in own], antenna_kg))
@@ -101,7 +102,7 @@ def lifts(given: LiftsInput) -> Outcome[LiftsResult]:
         ups += [([one.name], one.mass_kg) for one in ([head] if head else []) for _ in range(one.count)]
         for one in rest:
             fits = ups and ups[-1][0][0] != (head.name if head else "") and len(ups) > len(mount)
-            if fits and ups[-1][1] + one.mass_kg * one.count <= given.rules.lone_lift_kg:
+            if fits and no_more(ups[-1][1] + one.mass_kg * one.count, given.rules.lone_lift_kg):
                 ups[-1] = ([*ups[-1][0], one.name], ups[-1][1] + one.mass_kg * one.count)
             else:
                 ups.append(([one.name], one.mass_kg * one.count))
@@ -119,7 +120,7 @@ def lifts(given: LiftsInput) -> Outcome[LiftsResult]:
 
 def _heaviest(given: LiftsInput, result: LiftsResult) -> list[Finding]:
     """No piece is called light whose mass nobody told; nothing while what goes up is not known whole."""
-    light = result.heaviest_kg <= given.rules.lone_lift_kg
+    light = no_more(result.heaviest_kg, given.rules.lone_lift_kg)
     untold = [one.name for one in given.pieces if one.mass_kg == 0.0]
     if light and untold:
         return [

@@ -11,6 +11,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.kernel.ties import no_more
 from rindle_core.stations.peak.facts import PeakFacts
 from rindle_core.stations.peak.findings import HOLD, LOCKDOWN, PUSHED
 from rindle_core.stations.peak.rows import LockStep
@@ -144,7 +145,7 @@ def lock_taken_back(held: PeakFacts) -> dict[str, Any]:
 
 def _judge_nut(one: LockStep, loss: float, rules: HouseRules) -> Finding | None:
     """Only the nut at which the level went is said: the others held."""
-    if abs(loss) <= rules.hold_db:
+    if no_more(abs(loss), rules.hold_db):
         return None
     return HOLD.of("nut")(
         Level.HOLD,
@@ -164,12 +165,13 @@ def _judge_during(side: str, loss: float | None, result: LockdownResult, rules: 
     """A push that makes it better says that the aim is off that way; one that costs is as it should be."""
     if loss is None:
         return None
+    calm = no_more(-loss, rules.hold_db / 2.0)
     off = result.elevation_off_deg if side in _PAIRS["elevation"] else result.azimuth_off_deg
     far = "" if off is None else f" by about {abs(off):.2f}°"
     return PUSHED.of(side)(
-        Level.CLEAR if -loss <= rules.hold_db / 2.0 else Level.HOLD,
+        Level.CLEAR if calm else Level.HOLD,
         f"Nothing gained under the push at the {side}"
-        if -loss <= rules.hold_db / 2.0
+        if calm
         else f"Better under the push at the {side}: the aim is off that way",
         "On the top every push costs; what a push gains, the aim lacks.",
         figure=max(0.0, -loss),

@@ -11,6 +11,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.geometry import separation_deg, wrap_180
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.kernel.ties import no_more
 from rindle_core.science.antenna import scan_loss_db
 from rindle_core.stations.peak.findings import ATTITUDE
 
@@ -75,7 +76,11 @@ def panel_attitude(given: AttitudeInput) -> Outcome[AttitudeResult]:
     )
     turn = float(wrap_180(given.wanted_azimuth_deg - given.measured_azimuth_deg))
     tilt = given.wanted_tilt_deg - given.measured_tilt_deg
-    within, rotated, tilted = off <= given.tolerance_deg, abs(turn) * slant <= each, abs(tilt) <= each
+    within, rotated, tilted = (
+        no_more(off, given.tolerance_deg),
+        no_more(abs(turn) * slant, each),
+        no_more(abs(tilt), each),
+    )
     result = AttitudeResult(
         turn_deg=turn,
         rotation_right=rotated,

@@ -8,6 +8,7 @@ from typing import NamedTuple
 from rindle_core.catalogue.models import Screw, Terminal
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
+from rindle_core.kernel.ties import no_more
 from rindle_core.stations.aim.aim import AimResult
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.peak.findings import SECOND_PASS
@@ -160,7 +161,7 @@ def second_pass(
         )
         return None, [by_ear]
     gain_db = levels[1] - levels[0]
-    level = Level.CLEAR if gain_db <= job.picks.rules.second_pass_db else Level.UNKNOWN
+    level = Level.CLEAR if no_more(gain_db, job.picks.rules.second_pass_db) else Level.UNKNOWN
     finding = SECOND_PASS(
         level,
         "Another pass is not worth it" if level is Level.CLEAR else "The last pass still gained",

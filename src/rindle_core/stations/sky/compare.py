@@ -11,6 +11,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.kernel.ties import no_more
 from rindle_core.stations.sky.candidates import CandidateFacts
 from rindle_core.stations.sky.findings import POSITION
 
@@ -104,7 +105,11 @@ def _holds(one: PositionSky, given: CompareInput) -> list[str]:
         found.append(f"it would stand on {_WEAK[one.weak]}, which does not hold an antenna")
     if one.shakes:
         found.append("it moves when shaken by hand")
-    if given.most_cable_m is not None and one.cable_length_m is not None and one.cable_length_m > given.most_cable_m:
+    if (
+        given.most_cable_m is not None
+        and one.cable_length_m is not None
+        and not no_more(one.cable_length_m, given.most_cable_m)
+    ):
         found.append(f"its cable of {one.cable_length_m:g} m passes the terminal's {given.most_cable_m:g} m")
     return [*found, *one.plan_holds]
 

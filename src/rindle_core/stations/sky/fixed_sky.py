@@ -256,12 +256,13 @@ def reading_gap_deg(given: SkyInput, azimuth_deg: float) -> float:
     """How far apart the readings on both sides of a bearing lie; 360 where nothing is read on one of them.
 
     With one on the bearing itself it is the wider of the two stretches beside it: one tree tells nothing of its sides.
+    Rounded beyond what bearings are read to, so that readings every 30° are 30° apart for every bearing between.
     """
     offsets = wrap_180(given.read_bearings_deg() - azimuth_deg)
     left_deg = -float(np.max(offsets[offsets < -_ON_IT_DEG], initial=-360.0))
     right_deg = float(np.min(offsets[offsets > _ON_IT_DEG], initial=360.0))
     on_it = bool(np.any(np.abs(offsets) <= _ON_IT_DEG))
-    return min(360.0, max(left_deg, right_deg) if on_it else left_deg + right_deg)
+    return round(min(360.0, max(left_deg, right_deg) if on_it else left_deg + right_deg), 6)
 
 
 def _judge_gap(result: SkyResult, given: SkyInput) -> list[Finding]:

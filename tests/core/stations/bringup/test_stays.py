@@ -28,6 +28,7 @@ SEARCH, SYNC = states("power", "boot", "search"), states("power", "boot", "searc
         (SEARCH, {**UNFOUND, "device_level_db": 9.0}, ""),  # it hears enough, and does not lock
         (SEARCH, {}, ""),  # found at Peak
         (SEARCH, {"powered_where": "bench"}, "bench"),
+        (SEARCH, {"powered_where": "bench", "beam_letter": ""}, ""),  # what is tried on the bench
         (SYNC, {"install_mode": "yes"}, "install"),
         (SYNC, {"install_mode": "no"}, ""),
         (SYNC, {"install_mode": "yes", "lineup_log": [{"step": "install_left", "at": "2026-11-24T10:00:00Z"}]}, ""),

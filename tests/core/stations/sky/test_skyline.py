@@ -291,6 +291,14 @@ def test_the_usable_arc_ends_where_a_wall_hides_it():
     )
 
 
+def test_readings_as_far_apart_as_they_may_be_leave_no_holes():
+    """Every 30°, as the house allows: the last digit of a bearing between them must not make it unknown."""
+    ring = [SkylinePoint(azimuth_deg=at + 0.1, elevation_deg=5, kind="terrain") for at in range(0, 360, 30)]
+    assert not usable_arc(UsableArcInput(**SITE, **TERMINAL, skyline=ring)).result.unread
+    wider = [one for one in ring if one.azimuth_deg != 30.1]
+    assert usable_arc(UsableArcInput(**SITE, **TERMINAL, skyline=wider)).result.unread
+
+
 def test_where_nothing_was_read_no_spot_and_no_satellite_is_called_clear():
     tree = Obstacle(azimuth_deg=BARE.azimuth_deg, distance_m=12, height_m=30, width_m=4)
     unread = sky_shift(SkyShiftInput(**SITE, **TERMINAL, obstacles=[tree], reach_m=6))

@@ -2,7 +2,7 @@
 /** What the modem is told: every entry of its own list with where it comes from, typed twice where a slip costs a day, read back. */
 import { IconAlertTriangle, IconCircleCheck, IconCircleDashed } from '@tabler/icons-vue'
 import { NButton, NInput } from 'naive-ui'
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import CopyText from '@/frame/CopyText.vue'
 import ChangesOf from '@/frame/ChangesOf.vue'
 import EntryField from '@/fields/EntryField.vue'
@@ -37,6 +37,11 @@ const sent = computed(() => {
   if (busy.value === 'tell') return onceMore.value ? 'Sending; then once more' : 'Sending'
   return went.value !== null && went.value !== entered.value ? 'Changed since it was sent: send it again' : note.value
 })
+onMounted(() => {
+  if (reach.value && !store.locked) void store.poll()
+})
+/** Without power its page takes nothing and shows nothing. */
+const off = computed(() => store.telemetry?.powered === false)
 async function tell(): Promise<void> {
   if (busy.value === 'tell') {
     onceMore.value = true
@@ -166,12 +171,16 @@ const has = (code: string) => rows.value.some((one) => one.code === code)
     </li>
   </ol>
   <div v-if="reach" class="row">
-    <n-button type="primary" :disabled="busy === 'read' || !rows.some((one) => one.value)" @click="tell"
+    <n-button type="primary" :disabled="off || busy === 'read' || !rows.some((one) => one.value)" @click="tell"
       >Send to the modem</n-button
-    ><n-button :loading="busy === 'read'" :disabled="busy === 'tell'" @click="readBack"
+    ><n-button :loading="busy === 'read'" :disabled="off || busy === 'tell'" @click="readBack"
       >Read back from its page</n-button
     ><span class="quiet" aria-live="polite">{{ sent }}</span>
   </div>
+  <p v-if="reach && off && !store.deviceTrouble" role="status">
+    It has no power: its page takes nothing and shows nothing.
+    <router-link :to="`/jobs/${store.number}/bringup/states`">Switch it on</router-link>
+  </p>
   <p v-if="reach && store.deviceTrouble" class="trouble" role="alert">{{ store.deviceTrouble }}</p>
   <template v-if="position && !isPanel">
     <h2>The site’s position, as this modem wants it</h2>
