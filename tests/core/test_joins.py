@@ -390,3 +390,16 @@ def test_readings_of_a_satellite_under_the_horizon_prove_neither_peak_nor_bring_
         assert verdicts["peak"] is Level.UNKNOWN, changed
         assert found(result, "bringup")["bringup.satellite"].level is Level.UNKNOWN, changed
         assert "satellite" in as_text(next(one.headline for one in result.stations if one.code == "peak"), "metric")
+
+
+def test_of_a_panel_what_stays_indoors_is_not_lifted_and_its_cable_carries_data_and_has_no_loss():
+    panel = golden.read("2026-106")["facts"]
+    told = come_to(panel)
+    assert {name for one in told.lifts.lifts for name in one.names} == {"Panel", "Stand", "Cable with sealed ends"}
+    assert {one.run for one in told.cable_list.labels} == {"data"}
+    assert "lost" not in as_text(next(one for one in told.stations if one.code == "cable").headline)
+    cue = next(one.cue for one in told.kit_list.rows if one.group == "cable")
+    assert "coiled up" in cue
+    dish = come_to()
+    assert {one.run for one in dish.cable_list.labels} == {"IF"}
+    assert "new ends" in next(one.cue for one in dish.kit_list.rows if one.group == "cable")

@@ -59,6 +59,15 @@ def test_the_bars_of_the_cable_show_length_the_greater_loss_and_the_voltage():
     )
 
 
+def test_a_data_cable_has_no_bar_of_a_loss_that_nobody_reckoned():
+    drawings = drawn("2026-106")[2]
+    bars = [one for one in nodes(drawings["cable"], "rect", height="16") if one.get("fill") != "var(--paper)"]
+    assert len(bars) == 2
+    words = [one.text for one in nodes(drawings["cable"], "text")]
+    assert {"panel", "router", "Supply at the panel"} <= set(words)
+    assert not any("Loss" in one for one in words if one)
+
+
 def test_the_mount_has_its_lever_and_its_height_in_one_scale():
     facts, _, drawings = drawn("2026-101")
     (lever,) = (
@@ -255,7 +264,7 @@ def on_the_dome(drawing, points):
 
 
 def test_the_round_sky_has_what_is_lost_behind_the_skyline_and_what_each_sector_costs():
-    facts, result, drawings = drawn("2026-106")
+    drawings = drawn("2026-106")[2]
     drawing, found = drawings["round-sky"], result.low_orbit
     profile = Surroundings(**surroundings(facts, facts.sky.position_letter)).profile()
     for name, blocked in (("lost", True), ("traffic", False)):

@@ -85,13 +85,14 @@ def _labels(pieces: list[CablePiece], middles: list[float], system: System, left
 
 
 def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, look: Look) -> Drawing:
-    """Pieces in order from the dish inwards, lengths in proportion."""
+    """Pieces in order from the antenna inwards, lengths in proportion."""
     system, narrow = look.system, look.narrow
     sheet_width, left = (NARROW, _NARROW_LEFT) if narrow else (_W, _LEFT)
+    outside, inside = ("panel", "router") if terminal.panel is not None else ("dish", "modem")
     total = max(sum(piece.length_m for piece in pieces), 0.1)
     span = sheet_width - 2 * left - (16 if narrow else 30)
     parts = [
-        words((left - 8, _Y + 5), "dish", 14, "ink", "end", 600),
+        words((left - 8, _Y + 5), outside, 14, "ink", "end", 600),
         circle((left, _Y), 4, "ink", 1.5, fill=ink("ink")),
     ]
     x = left
@@ -112,7 +113,7 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
         parts.append(line((end, _Y - 6), (end, _Y + 6), "quiet", 1))
         middles.append(middle)
         x = end
-    parts += [circle((x, _Y), 4, "ink", 1.5, fill=ink("ink")), words((x + 8, _Y + 5), "modem", 14, "ink", "start", 600)]
+    parts += [circle((x, _Y), 4, "ink", 1.5, fill=ink("ink")), words((x + 8, _Y + 5), inside, 14, "ink", "start", 600)]
     parts += _labels(pieces, middles, system, left, sheet_width - left)
     limits, supply = terminal.cable, terminal.supply
     top, step = _Y + (124 if narrow else 110), 50 if narrow else 32
@@ -126,22 +127,26 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
         cable.length_m > limits.most_m,
         narrow,
     )
-    high = f"Loss at {limits.if_high_mhz:g} MHz"
-    parts += _bar(
-        top + step,
-        high,
-        cable.loss_high_db / limits.most_loss_db * 0.8,
-        0.8,
-        format_quantity(cable.loss_high_db, "db"),
-        "at most " + format_quantity(limits.most_loss_db, "db"),
-        cable.loss_high_db > limits.most_loss_db,
-        narrow,
-    )
+    high, loses = f"Loss at {limits.if_high_mhz:g} MHz", cable.loss_high_db > 0  # of a data cable none is reckoned
+    if loses:
+        top += step
+        parts += _bar(
+            top,
+            high,
+            cable.loss_high_db / limits.most_loss_db * 0.8,
+            0.8,
+            format_quantity(cable.loss_high_db, "db"),
+            "at most " + format_quantity(limits.most_loss_db, "db"),
+            cable.loss_high_db > limits.most_loss_db,
+            narrow,
+        )
+    supplied = f"Supply at the {outside}"
     volts = cable.voltage_v or 0.0
     shown = format_quantity(volts, "v") if cable.voltage_v is not None else "none"
+    top += step
     parts += _bar(
-        top + 2 * step,
-        "Supply at the dish",
+        top,
+        supplied,
         volts / supply.supply_v,
         supply.least_v / supply.supply_v,
         shown,
@@ -152,17 +157,19 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
     rows = [(_NAMES[piece.kind].capitalize(), format_quantity(piece.length_m, "m", system)) for piece in pieces]
     rows += [
         ("Whole length", format_quantity(cable.length_m, "m", system)),
-        (f"Loss at {limits.if_low_mhz:g} MHz", format_quantity(cable.loss_low_db, "db")),
-        (high, format_quantity(cable.loss_high_db, "db")),
-        ("Difference over the band", format_quantity(cable.slope_db, "db")),
-        ("Supply at the dish", shown),
-        ("Current", f"{cable.current_a:.2f} A" if cable.current_a is not None else "none"),
-        ("Loop resistance", format_quantity(cable.loop_resistance_ohm, "ohm")),
         *(
-            [("Longest by its loss", format_quantity(cable.longest_by_loss_m, "m", system))]
-            if cable.loss_high_db
+            [
+                (f"Loss at {limits.if_low_mhz:g} MHz", format_quantity(cable.loss_low_db, "db")),
+                (high, format_quantity(cable.loss_high_db, "db")),
+                ("Difference over the band", format_quantity(cable.slope_db, "db")),
+            ]
+            if loses
             else []
         ),
+        (supplied, shown),
+        ("Current", f"{cable.current_a:.2f} A" if cable.current_a is not None else "none"),
+        ("Loop resistance", format_quantity(cable.loop_resistance_ohm, "ohm")),
+        *([("Longest by its loss", format_quantity(cable.longest_by_loss_m, "m", system))] if loses else []),
         ("Longest by its supply", format_quantity(cable.longest_by_supply_m, "m", system)),
     ]
-    return sheet("cable", "Cable run", sheet_width, top + 2 * step + 36, parts, rows)
+    return sheet("cable", "Cable run", sheet_width, top + 36, parts, rows)

@@ -38,6 +38,7 @@ KIT_GROUPS: dict[KitGroup, str] = {
     "ready": "Ready before leaving",
 }
 BOX: tuple[KitGroup, ...] = ("terminal", "mount", "fasteners", "fixings", "cable")  # without these nothing is begun
+_NEW_ENDS = "the way that is planned, with what is left for new ends"
 _COMES_BACK: tuple[KitGroup, ...] = ("tools", "aloft", "instruments", "ready")
 KitState = Literal["there", "short", "damaged", "usable"]
 KIT_STATES: dict[KitState, str] = {
@@ -174,7 +175,8 @@ def _box(given: KitListInput) -> list[KitRow]:
             )  # fmt: skip
     for cut in given.cuts:
         name = f"{given.cable_name or 'Cable'}, run {cut.run}"
-        rows.append(_row("cable", name, cut.cut_m, "m", cue="the way that is planned, with what is left for new ends"))
+        cue = "as it is supplied; what is over is coiled up" if cut.left_m else _NEW_ENDS
+        rows.append(_row("cable", name, cut.cut_m, "m", cue=cue))
     return rows
 
 

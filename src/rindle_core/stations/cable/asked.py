@@ -21,9 +21,11 @@ def chosen_cable(job: JobInput) -> CoaxCable | None:
 
 
 def ports_of(terminal: Terminal) -> list[str]:
-    """Names of its ports, one a run: as its data has them, else receive and transmit."""
+    """Names of its ports, one a run: as its data has them, else receive and transmit, or a panel's data."""
     runs = terminal.cable.runs
-    return terminal.cable.ports[:runs] if len(terminal.cable.ports) >= runs else _PORTS[runs]
+    if len(terminal.cable.ports) >= runs:
+        return terminal.cable.ports[:runs]
+    return ["data"] if terminal.panel is not None and runs == 1 else _PORTS[runs]
 
 
 def asked_cable(job: JobInput, terminal: Terminal, chosen: CoaxCable) -> Outcome[CableResult]:

@@ -12,10 +12,12 @@ def headline(context: Context, result: CablePart) -> Headline:
     cable = result.cable
     if cable is None or cable.length_m == 0:
         return Headline(sentence("Enter the cable piece by piece, from the dish inwards"), [])
+    terminal = context.job.picks.terminal
+    end = "panel" if terminal is not None and terminal.panel is not None else "dish"
     volts = (
-        sentence(", ", (cable.voltage_v, "v"), " at the dish")
+        sentence(", ", (cable.voltage_v, "v"), f" at the {end}")
         if cable.voltage_v is not None
-        else sentence(", no supply at the dish")
+        else sentence(f", no supply at the {end}")
     )
     lost = sentence(", ", (cable.loss_high_db, "db"), " lost") if cable.loss_high_db > 0 else []
     return Headline(

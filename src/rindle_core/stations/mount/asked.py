@@ -253,6 +253,9 @@ def asked_reach(job: JobInput, terminal: Terminal, kind: MountKind) -> Outcome[R
     )
 
 
+_INDOORS = ("modem", "router", "spare_supply")  # nobody takes them up
+
+
 def asked_lifts(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Outcome[LiftsResult]:
     """The `lifts` calculator: the mount's pieces and the terminal's."""
     up_m = height_m(job)
@@ -264,7 +267,7 @@ def asked_lifts(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Ou
     parts = [
         LiftPiece(name=one.name, mass_kg=one.mass_kg, count=one.count, first_up=one.first_up)
         for one in terminal.parts
-        if one.mass_kg or one.first_up
+        if (one.mass_kg or one.first_up) and one.kind not in _INDOORS
     ]
     return lifts(
         LiftsInput(

@@ -42,9 +42,9 @@ const all = () =>
     <div v-if="!store.locked" class="row"><n-button @click="all">All of it is seen</n-button></div>
   </section>
   <div class="fields">
-    <fact at="bringup.in_front_clear" />
+    <fact v-if="!isPanel || told.in_front_clear" at="bringup.in_front_clear" />
     <fact at="bringup.powered_where" chips />
-    <fact at="bringup.meter_fitted" chips />
+    <fact v-if="!isPanel || told.meter_fitted" at="bringup.meter_fitted" chips />
     <fact v-if="!isPanel" at="bringup.hand_set" />
     <fact v-if="!isPanel" at="bringup.dish_end_v" />
   </div>

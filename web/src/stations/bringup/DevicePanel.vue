@@ -2,10 +2,13 @@
 /** The terminal at the other end, with its level; says that it is simulated, and when it does not answer. */
 import { IconPlugConnected, IconPlugConnectedX } from '@tabler/icons-vue'
 import { NButton } from 'naive-ui'
+import { computed } from 'vue'
 import { formatQuantity } from '@/lib/quantity'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
+/** A panel has neither screws nor nuts to point by. */
+const isPanel = computed(() => !!store.job?.facts.picks.terminal?.panel)
 /** Before the terminal has answered there is a dash in the place of the figure. */
 const told = (name: 'level_db' | 'elevation_turns' | 'azimuth_turns', unit: string) => {
   const value = store.telemetry?.[name]
@@ -33,13 +36,13 @@ const told = (name: 'level_db' | 'elevation_turns' | 'azimuth_turns', unit: stri
         <span
           >Level <b>{{ told('level_db', 'db') }}</b></span
         >
-        <span
+        <span v-if="!isPanel"
           >Elevation screw <b>{{ told('elevation_turns', 'turns') }}</b></span
         >
-        <span
+        <span v-if="!isPanel"
           >Azimuth screw <b>{{ told('azimuth_turns', 'turns') }}</b></span
         >
-        <span
+        <span v-if="!isPanel"
           >Nuts <b>{{ store.telemetry ? (store.telemetry.nuts_tight ? 'tight' : 'loose') : '–' }}</b></span
         >
       </p>
