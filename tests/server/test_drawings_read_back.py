@@ -264,7 +264,7 @@ def on_the_dome(drawing, points):
 
 
 def test_the_round_sky_has_what_is_lost_behind_the_skyline_and_what_each_sector_costs():
-    drawings = drawn("2026-106")[2]
+    facts, result, drawings = drawn("2026-106")
     drawing, found = drawings["round-sky"], result.low_orbit
     profile = Surroundings(**surroundings(facts, facts.sky.position_letter)).profile()
     for name, blocked in (("lost", True), ("traffic", False)):
