@@ -103,7 +103,7 @@ class DayPlan:
                 )
             )
             row = next(each for each in judged.result.tasks if each.task == one.weather)
-            found.append((row.level, f"{day}: {', '.join(row.reasons)}" if row.reasons else ""))
+            found.append((row.level, f"on {day} {', '.join(row.reasons)}" if row.reasons else ""))
         order = [Level.HOLD, Level.MIND, Level.UNKNOWN, Level.CLEAR]
         return min(found, key=lambda each: order.index(each[0]))
 
