@@ -35,6 +35,16 @@ def test_imperial_is_worded_as_it_is_read_off_a_tape(value, unit, text):
     assert format_quantity(value, unit, "imperial") == text
 
 
+@pytest.mark.parametrize(
+    ("seconds", "text"),
+    [(75, "75 s"), (119.4, "119 s"), (119.5, "2 min"), (863, "14 min 23 s"), (-863, "−14 min 23 s"),
+     (7199, "119 min 59 s"), (7200, "2 h"), (11130, "3 h 6 min")],
+)  # fmt: skip
+def test_seconds_that_are_many_are_minutes_and_hours(seconds, text):
+    assert format_quantity(seconds, "s") == text
+    assert format_quantity(863, "s", more=1) == "863.0 s"  # to tell two figures apart
+
+
 def test_more_digits_are_decimal_so_that_two_figures_can_be_told_apart():
     assert format_quantity(60.3, "mm", "imperial", 1) == "2.374 in"
     assert format_quantity(1.6, "m", "imperial", 1) == "5.25 ft"

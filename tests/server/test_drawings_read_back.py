@@ -135,10 +135,10 @@ def test_the_ladders_ticks_stand_at_the_usual_times_and_its_bars_at_the_taken_on
     ticks = sorted(
         (float(one.get("y1")), float(one.get("x1"))) for one in nodes(drawings["bringup"], "line", stroke_width="1.5")
     )
-    assert [x for _, x in ticks] == pytest.approx([230 + 330 * one.state.usual_s / longest for one in rungs], abs=0.01)
+    assert [x for _, x in ticks] == pytest.approx([230 + 290 * one.state.usual_s / longest for one in rungs], abs=0.01)
     bars = sorted((float(one.get("y")), float(one.get("width"))) for one in nodes(drawings["bringup"], "rect", x="230"))
     taken = [one.taken_s for one in rungs if one.taken_s is not None]
-    assert [wide for _, wide in bars] == pytest.approx([330 * one / longest for one in taken], abs=0.01)
+    assert [wide for _, wide in bars] == pytest.approx([290 * one / longest for one in taken], abs=0.01)
 
 
 @pytest.mark.parametrize("name", ["2026-101", "equator"])

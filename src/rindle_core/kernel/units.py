@@ -131,14 +131,30 @@ def _feet_and_inches(feet: float, at_least: bool = False) -> str:
     return ("−" if feet < 0 and (whole or inches) else "") + " ".join(one for one in words if one)
 
 
+_SECONDS_UNDER_S, _HOURS_FROM_MIN = 120, 120
+
+
+def _clock_words(seconds: float) -> str:
+    """`14 min 23 s`, `20 min`, `3 h 5 min`."""
+    sign, whole = ("−" if seconds < 0 else ""), math.floor(abs(seconds) + 0.5)  # as a browser rounds
+    minutes, rest = divmod(whole, 60)
+    if minutes >= _HOURS_FROM_MIN:
+        hours, left = divmod(math.floor(whole / 60 + 0.5), 60)
+        return f"{sign}{hours} h" + (f" {left} min" if left else "")
+    return f"{sign}{minutes} min" + (f" {rest} s" if rest else "")
+
+
 def format_quantity(value: float, unit: str, system: System = "metric", more: int = 0) -> str:
     """The value with its unit, rounded as this application shows it: `format_quantity(61.42, "deg")` is `61.4°`.
 
     `more`: digits beyond the usual ones. Imperial lengths that a tape measures are in feet and inches, and what is a
-    sixteenth of an inch is shown as its fraction; with more digits both are decimal. Raises KeyError.
+    sixteenth of an inch is shown as its fraction; with more digits both are decimal. Seconds from two minutes on are
+    minutes, from two hours on hours. Raises KeyError.
     """
     side: _Side = getattr(_WORDING[unit], system)
     shown = convert(value, unit, system)
+    if unit == "s" and more == 0 and _SECONDS_UNDER_S <= math.floor(abs(shown) + 0.5) < _EXACT_UNDER:
+        return _clock_words(shown)
     if system == "imperial" and more == 0:
         if unit == "mm" and _fraction(shown):
             return f"{_fraction(shown)}{side.suffix}"

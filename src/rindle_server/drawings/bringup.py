@@ -15,8 +15,8 @@ def bringup_ladder(bringup: BringUpResult, *, narrow: bool = False) -> Drawing:
     """From power at the top to online at the foot; bars are the time spent, ticks the usual time, over minutes."""
     count = len(bringup.rungs)
     step = _NARROW_STEP if narrow else _STEP
-    width, spine, bar, long = (NARROW, 16.0, 34.0, 240.0) if narrow else (_W, 40.0, 230.0, 330.0)
-    named, told, usually = (34.0, bar + long + 10, NARROW - 4) if narrow else (62.0, 580.0, 640.0)
+    width, spine, bar, long = (NARROW, 16.0, 34.0, 212.0) if narrow else (_W, 40.0, 230.0, 290.0)
+    named, told, usually = (34.0, bar + long + 10, NARROW - 4) if narrow else (62.0, 534.0, 634.0)
     height = count * step + 52
     longest = max(1.0, *(max(rung.state.usual_s, rung.taken_s or 0.0) for rung in bringup.rungs))
     parts = [line((spine, 22), (spine, 22 + (count - 1) * step), "rule", 2)]

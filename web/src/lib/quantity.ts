@@ -56,9 +56,25 @@ function feetAndInches(feet: number, atLeast = false): string {
 }
 
 /** The value with its unit: `formatQuantity(61.42, 'deg', 'metric')` is `61.4°`. `more`: digits beyond the usual. */
+const SECONDS_UNDER_S = 120
+const HOURS_FROM_MIN = 120
+/** `14 min 23 s`, `20 min`, `3 h 5 min`. */
+function clockWords(seconds: number): string {
+  const sign = seconds < 0 ? '−' : ''
+  const whole = Math.round(Math.abs(seconds))
+  const minutes = Math.floor(whole / 60)
+  if (minutes >= HOURS_FROM_MIN) {
+    const all = Math.round(whole / 60)
+    return `${sign}${Math.floor(all / 60)} h${all % 60 ? ` ${all % 60} min` : ''}`
+  }
+  return `${sign}${minutes} min${whole % 60 ? ` ${whole % 60} s` : ''}`
+}
+
 export function formatQuantity(value: number, unit: string, system: System, more = 0): string {
   const { factor, offset, suffix, decimals } = wording(unit, system)
   const shown = value * factor + offset
+  const whole = Math.round(Math.abs(shown))
+  if (unit === 's' && more === 0 && whole >= SECONDS_UNDER_S && whole < 1e15) return clockWords(shown)
   if (system === 'imperial' && more === 0) {
     if (unit === 'mm' && fraction(shown)) return `${fraction(shown)}${suffix}`
     if (unit === 'm' && Math.abs(shown) < FEET_AND_INCHES_UNDER_FT) return feetAndInches(shown)

@@ -17,11 +17,7 @@ const POLL_MS = 1000
 const LOOK_MS = 10_000
 const { store, job, told, terminal, isPanel, reach, held } = useBringUp()
 const prefs = usePrefs()
-const LONG_S = 120
-const seconds = (value: number) =>
-  value < LONG_S
-    ? formatQuantity(value, 's', prefs.system)
-    : `${Math.floor(value / 60)} min ${Math.round(value % 60)} s`
+const seconds = (value: number) => formatQuantity(value, 's', prefs.system)
 const found = computed(() => job.value.assessment.bringup ?? null)
 const rungs = computed(() => found.value?.rungs ?? [])
 const here = computed(() => rungs.value.findIndex((one) => one.standing === 'current'))
