@@ -7,12 +7,9 @@ import numpy as np
 import pytest
 from playwright.sync_api import expect
 from pypdf import PdfReader
-from skyfield.api import load, wgs84
-from skyfield.framelib import itrs
-from skyfield.positionlib import build_position
 
-from rindle_core.science.look_angles import satellite_ecef_km
 from tests.browser.hands import at_rest, count_kit, customer_signs, mark_next, pick, saved, turn_to
+from tests.browser.look_angles import independent_look_angles
 
 COUNT = """
 document.addEventListener('click', (event) => {
@@ -41,17 +38,6 @@ def figure(page, table, row):
         .first
     )
     return float(re.search(r"[-−]?[0-9.]+", text.inner_text())[0].replace("−", "-"))
-
-
-def independent_look_angles(latitude, longitude, height_m, satellite_deg):
-    """Azimuth, elevation and range by skyfield."""
-    moment = load.timescale(builtin=True).utc(2026, 11, 24)
-    site = wgs84.latlon(latitude, longitude, elevation_m=height_m)
-    place = itrs.rotation_at(moment).T @ satellite_ecef_km(satellite_deg)
-    elevation, azimuth, distance = (
-        build_position(place / 149_597_870.7, t=moment, center=399) - site.at(moment)
-    ).altaz()
-    return azimuth.degrees, elevation.degrees, distance.km
 
 
 def write(page, *entries):
