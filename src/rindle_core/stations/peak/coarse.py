@@ -119,7 +119,7 @@ def judge_can_tell(job: JobInput, *, online: bool) -> list[Finding]:
         return [
             CAN_TELL.missing(
                 "It has no power yet: neither sound nor page comes",
-                "At Bring-up: what comes before power, its entries, installation mode, then switch it on.",
+                "At Bring-up: see to what comes before power, start it in installation mode, send its entries.",
             )
         ]
     if guide.kind == "sound" and told.install_mode == "no" and not online:

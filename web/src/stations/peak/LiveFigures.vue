@@ -8,7 +8,7 @@ import SoundTwin from '@/stations/peak/SoundTwin.vue'
 import { usePeak } from '@/stations/peak/usePeak'
 
 const props = defineProps<{ usable: boolean; best: number | null }>()
-const { store, job, there } = usePeak()
+const { store, job, there, quiet } = usePeak()
 const live = computed(() => (props.usable ? (store.telemetry?.level_db ?? null) : null))
 const top = computed(() => {
   const told = store.telemetry?.best_db
@@ -63,8 +63,8 @@ const db = (value: number | null) => (value == null ? '–' : formatQuantity(val
         <p v-if="heard" class="quiet">{{ heard.name }}. {{ heard.not_means }}</p>
       </template>
       <template v-if="there">
-        <p v-if="store.telemetry?.no_level_why" class="silence" role="status">
-          <b>Nothing to read.</b> {{ store.telemetry.no_level_why }}
+        <p v-if="quiet" class="silence" role="status">
+          <b>Nothing to read.</b> {{ quiet }}
           <router-link :to="`/jobs/${store.number}/bringup/states`">Bring-up</router-link>
         </p>
         <p class="quiet">

@@ -17,7 +17,7 @@ import SoundTwin from '@/stations/peak/SoundTwin.vue'
 import { mapOf } from '@/stations/peak/rows'
 import { useLive, usePeak } from '@/stations/peak/usePeak'
 
-const { store, job, told, pointing, there, usable, busy, during } = usePeak()
+const { store, job, told, pointing, there, usable, quiet, busy, during } = usePeak()
 useLive()
 const prefs = usePrefs()
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
@@ -233,8 +233,8 @@ const needsAid = computed(() => guide.value?.kind === 'analyser' || told.value.a
   </div>
   <section v-if="there && store.telemetry" class="device" aria-label="Terminal">
     <b>Simulated terminal</b>
-    <span v-if="store.telemetry.no_level_why" role="status"
-      >Nothing to read. {{ store.telemetry.no_level_why }}
+    <span v-if="quiet" role="status"
+      >Nothing to read. {{ quiet }}
       <router-link :to="`/jobs/${store.number}/bringup/states`">Bring-up</router-link></span
     >
     <span v-if="store.telemetry.level_db != null"

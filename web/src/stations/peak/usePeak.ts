@@ -49,6 +49,13 @@ export function usePeak() {
   /** A terminal can be asked; and, `usable`, it tells a level: it has power, is through its start and knows its carrier. */
   const there = computed(() => reach.value && !store.locked && !store.deviceTrouble)
   const usable = computed(() => there.value && !store.telemetry?.no_level_why)
+  /** Why there is nothing to read; empty where there is. */
+  const quiet = computed(() => {
+    const why = store.telemetry?.no_level_why ?? ''
+    return why && job.value.facts.bringup.powered_at
+      ? 'Its states were entered by hand, and the stand-in is off: type what you read.'
+      : why
+  })
   /** Where the screw stands, as it was last told or read. */
   const count = computed(
     () =>
@@ -95,6 +102,7 @@ export function usePeak() {
     reach,
     there,
     usable,
+    quiet,
     count,
     busy,
     during,
