@@ -12,7 +12,7 @@ from rindle_core.stations.brief.old_line import judge_old_line_proved
 from rindle_core.stations.bringup.part import BringUpPart
 from rindle_core.stations.evidence import asked_for
 from rindle_core.stations.handover.acceptance import AcceptanceInput, acceptance
-from rindle_core.stations.handover.findings import OPEN_HOLDS, OPEN_UNKNOWNS, UNSETTLED
+from rindle_core.stations.handover.findings import OFF_LINE, OPEN_HOLDS, OPEN_UNKNOWNS, UNSETTLED
 from rindle_core.stations.handover.given import judge_early, judge_given
 from rindle_core.stations.handover.part import HandOverPart
 from rindle_core.stations.handover.uses_proved import UsesProvedInput, judge_uses_proved, uses_proved
@@ -72,6 +72,21 @@ def _judge_settled(context: Context) -> list[Finding]:
     ]
 
 
+def _judge_line(context: Context) -> list[Finding]:
+    """Runs after the work while the terminal is not online: they went over another line, or at another hour."""
+    way = context.result(BringUpPart).bringup
+    if (way is not None and way.online) or all(one.when != "after" for one in context.job.handover.runs):
+        return []
+    return [
+        OFF_LINE(
+            Level.MIND,
+            "The new service was measured, and the terminal is not online",
+            "By Bring-up it is not through now: the runs may have gone over another line.",
+            clears_by="Bring it online, or enter the states that it reached; then measure again.",
+        )
+    ]
+
+
 def assess(context: Context) -> Outcome[HandOverPart]:
     """The gain that was measured, the needs that were proved, and every hold that still stands elsewhere."""
     job, aim = context.job, context.result(AimPart)
@@ -108,6 +123,7 @@ def assess(context: Context) -> Outcome[HandOverPart]:
             job.picks.words,
         ),
         *_judge_settled(context),
+        *_judge_line(context),
         *judge_early(job, accepted.result.after is not None),
         *judge_given(job, accepted.result.after is not None),
         *judge_closing(holds, unknowns),

@@ -10,6 +10,12 @@ PROVED_OF = Kind(
     source="What the job said when the first of it came",
     at="handover.runs",
 )
+OFF_LINE = Kind(
+    "handover.off_line",
+    "runs after the work beside a terminal that is not online",
+    source="The terminal's own states at Bring-up",
+    at="bringup.states_entered",
+)
 ALIKE = Kind(
     "handover.alike",
     "runs before and after were made alike",

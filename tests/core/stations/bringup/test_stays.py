@@ -77,6 +77,15 @@ def test_what_only_comes_with_power_speaks_against_not_switched_on(sign):
     assert "bringup.interlock.unknown" not in found(said_off, "bringup")
 
 
+def test_runs_beside_a_terminal_that_is_not_online_are_minded():
+    assert "handover.off_line" not in found(come_to(), "handover")
+    for entered in (SEARCH, []):
+        told = found(come_to(states_entered=entered), "handover")["handover.off_line"]
+        assert (told.level, "another line" in told.why) == (Level.MIND, True)
+    before = [one for one in DISH["runs"] if one["when"] == "before"]
+    assert "handover.off_line" not in found(come_to(states_entered=SEARCH, runs=before), "handover")
+
+
 def test_steps_that_want_it_off_are_named_while_nobody_knows():
     marks = [one for one in DISH["step_marks"] if one["code"] != "ends"]
     told = found(come_to(states_entered=[], step_marks=marks), "bringup")["bringup.interlock.unknown"]
