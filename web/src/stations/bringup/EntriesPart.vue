@@ -2,7 +2,8 @@
 /** What the modem is told: every entry of its own list with where it comes from, typed twice where a slip costs a day, read back. */
 import { IconAlertTriangle, IconCircleCheck, IconCircleDashed } from '@tabler/icons-vue'
 import { NButton, NInput } from 'naive-ui'
-import { computed, onMounted, ref } from 'vue'
+import { useIntervalFn } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import CopyText from '@/frame/CopyText.vue'
 import ChangesOf from '@/frame/ChangesOf.vue'
 import EntryField from '@/fields/EntryField.vue'
@@ -37,11 +38,16 @@ const sent = computed(() => {
   if (busy.value === 'tell') return onceMore.value ? 'Sending; then once more' : 'Sending'
   return went.value !== null && went.value !== entered.value ? 'Changed since it was sent: send it again' : note.value
 })
-onMounted(() => {
-  if (reach.value && !store.locked) void store.poll()
-})
-/** Without power its page takes nothing and shows nothing. */
-const off = computed(() => store.telemetry?.powered === false)
+/** Without power its page takes nothing and shows nothing; until it has answered nobody knows. */
+const off = computed(() => reach.value && !store.telemetry?.powered)
+const ASK_MS = 1000
+useIntervalFn(
+  () => {
+    if (off.value && !store.locked && !store.deviceTrouble && !document.hidden) void store.poll()
+  },
+  ASK_MS,
+  { immediateCallback: true },
+)
 async function tell(): Promise<void> {
   if (busy.value === 'tell') {
     onceMore.value = true
@@ -177,7 +183,7 @@ const has = (code: string) => rows.value.some((one) => one.code === code)
       >Read back from its page</n-button
     ><span class="quiet" aria-live="polite">{{ sent }}</span>
   </div>
-  <p v-if="reach && off && !store.deviceTrouble" role="status">
+  <p v-if="reach && store.telemetry?.powered === false && !store.deviceTrouble" role="status">
     It has no power: its page takes nothing and shows nothing.
     <router-link :to="`/jobs/${store.number}/bringup/states`">Switch it on</router-link>
   </p>

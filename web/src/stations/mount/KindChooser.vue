@@ -42,7 +42,7 @@ const choose = (code: string) => store.patch({ mount_code: code })
           <span class="quiet">
             {{ one.kind.drills ? 'drilled' : 'no holes' }}, {{ one.kind.permanent ? 'for good' : 'for a time' }}, up to
             {{ show(one.kind.most_height_m, 'm')
-            }}{{ one.kind.mass_kg >= 0.05 ? `, weighs ${show(one.kind.mass_kg, 'kg')}` : '' }}
+            }}{{ show(one.kind.mass_kg, 'kg') !== show(0, 'kg') ? `, weighs ${show(one.kind.mass_kg, 'kg')}` : '' }}
           </span>
           <span v-if="one.suits">{{ one.kind.needs }}</span>
           <span v-else class="warn">{{ one.against.join('; ') }}</span>
