@@ -10,14 +10,14 @@ describe('what the modem is told', () => {
     job.signed_off_at = null
     const wrapper = await openSheet(EntriesPart, job)
     const store = useJob()
+    const send = () => wrapper.findAll('button').find((one) => one.text() === 'Send to the modem')!
+    expect(send().attributes('disabled')).toBeDefined() // nobody knows yet whether it has power
+    store.telemetry = { powered: true } as never
+    await flushPromises()
     vi.spyOn(store, 'arrived').mockResolvedValue(true)
     const ends: ((arrived: boolean) => void)[] = []
     const out = vi.spyOn(store, 'tell').mockImplementation(() => new Promise<boolean>((end) => ends.push(end)))
-    const press = () =>
-      wrapper
-        .findAll('button')
-        .find((one) => one.text() === 'Send to the modem')!
-        .trigger('click')
+    const press = () => send().trigger('click')
     await press()
     await flushPromises()
     expect(wrapper.text()).toContain('Sending')
