@@ -10383,7 +10383,7 @@ export interface components {
              *           ],
              *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
              *           "weight_number": 1,
-             *           "weight_with_sign_number": 9
+             *           "weight_with_sign_number": 4
              *         },
              *         {
              *           "code": "install_mode",
@@ -15751,7 +15751,7 @@ export interface components {
              *           ],
              *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
              *           "weight_number": 1,
-             *           "weight_with_sign_number": 9
+             *           "weight_with_sign_number": 4
              *         },
              *         {
              *           "code": "install_mode",
@@ -22351,7 +22351,7 @@ export interface components {
              *           ],
              *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
              *           "weight_number": 1,
-             *           "weight_with_sign_number": 9
+             *           "weight_with_sign_number": 4
              *         },
              *         {
              *           "code": "install_mode",
@@ -32987,7 +32987,7 @@ export interface components {
              *             ],
              *             "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
              *             "weight_number": 1,
-             *             "weight_with_sign_number": 9
+             *             "weight_with_sign_number": 4
              *           },
              *           {
              *             "code": "install_mode",
@@ -38460,7 +38460,7 @@ export interface components {
              *           ],
              *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
              *           "weight_number": 1,
-             *           "weight_with_sign_number": 9
+             *           "weight_with_sign_number": 4
              *         },
              *         {
              *           "code": "install_mode",
@@ -42255,7 +42255,7 @@ export interface components {
              *           ],
              *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
              *           "weight_number": 1,
-             *           "weight_with_sign_number": 9
+             *           "weight_with_sign_number": 4
              *         },
              *         {
              *           "code": "install_mode",
@@ -45714,7 +45714,7 @@ export interface components {
              *           ],
              *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
              *           "weight_number": 1,
-             *           "weight_with_sign_number": 9
+             *           "weight_with_sign_number": 4
              *         },
              *         {
              *           "code": "install_mode",
@@ -52286,7 +52286,7 @@ export interface components {
              *           ],
              *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
              *           "weight_number": 1,
-             *           "weight_with_sign_number": 9
+             *           "weight_with_sign_number": 4
              *         },
              *         {
              *           "code": "install_mode",
@@ -57722,7 +57722,7 @@ export interface components {
              *           ],
              *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
              *           "weight_number": 1,
-             *           "weight_with_sign_number": 9
+             *           "weight_with_sign_number": 4
              *         },
              *         {
              *           "code": "install_mode",
@@ -64539,7 +64539,7 @@ export interface components {
              *           ],
              *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
              *           "weight_number": 1,
-             *           "weight_with_sign_number": 9
+             *           "weight_with_sign_number": 4
              *         },
              *         {
              *           "code": "install_mode",
@@ -68731,7 +68731,7 @@ export interface components {
              *           ],
              *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
              *           "weight_number": 1,
-             *           "weight_with_sign_number": 9
+             *           "weight_with_sign_number": 4
              *         },
              *         {
              *           "code": "install_mode",
@@ -74260,7 +74260,7 @@ export interface components {
              *           ],
              *           "text": "Look at the lights of the modem, then measure the voltage at the dish end: nothing sounds without it.",
              *           "weight_number": 1,
-             *           "weight_with_sign_number": 9
+             *           "weight_with_sign_number": 4
              *         },
              *         {
              *           "code": "install_mode",

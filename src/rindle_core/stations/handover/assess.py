@@ -73,15 +73,15 @@ def _judge_settled(context: Context) -> list[Finding]:
 
 
 def _judge_line(context: Context) -> list[Finding]:
-    """Runs after the work while the terminal is not online: they went over another line, or at another hour."""
+    """Runs after the work while nothing says that the terminal is online: over another line, or at another hour."""
     way = context.result(BringUpPart).bringup
     if (way is not None and way.online) or all(one.when != "after" for one in context.job.handover.runs):
         return []
     return [
         OFF_LINE(
             Level.MIND,
-            "The new service was measured, and the terminal is not online",
-            "By Bring-up it is not through now: the runs may have gone over another line.",
+            "The new service was measured, and Bring-up does not say that it is online",
+            "The runs may have gone over another line.",
             clears_by="Bring it online, or enter the states that it reached; then measure again.",
         )
     ]

@@ -25,6 +25,12 @@ def guide_of(job: JobInput) -> PeakGuide | None:
     return next((one for one in terminal.guides if one.kind == job.peak.guide), terminal.guides[0])
 
 
+def by_modem(job: JobInput) -> bool:
+    """Whether it is pointed by what the terminal itself tells; a meter, or an analyser, reads without it."""
+    guide = guide_of(job)
+    return guide is not None and guide.kind in ("sound", "page")
+
+
 def preset_of(job: JobInput, terminal: Terminal, aim: AimPart, aimed: AimResult) -> Outcome[PresetResult]:
     """The `preset` calculator on this job's figures: its own instruments' readings, corrections inside."""
     rules, dial = job.picks.rules, aim.dial
@@ -102,9 +108,9 @@ def has_signal(job: JobInput) -> bool:
 
 
 def judge_can_tell(job: JobInput, *, online: bool) -> list[Finding]:
-    """Whether what it is pointed by can tell anything. A meter, or an analyser, needs no modem."""
+    """Whether what it is pointed by can tell anything."""
     guide, told = guide_of(job), job.bringup
-    if guide is None or guide.kind in ("meter", "analyser"):
+    if guide is None or not by_modem(job):
         return []
     if not told.states_entered:
         if has_signal(job):
@@ -118,7 +124,7 @@ def judge_can_tell(job: JobInput, *, online: bool) -> list[Finding]:
             ]
         return [
             CAN_TELL.missing(
-                "It has no power yet: neither sound nor page comes",
+                "Nothing says that it has power: without it neither sound nor page comes",
                 "At Bring-up: see to what comes before power, start it in installation mode, send its entries.",
             )
         ]
@@ -244,6 +250,7 @@ def judge_identity(job: JobInput, *, online: bool) -> list[Finding]:
 
 
 __all__ = [
+    "by_modem",
     "guide_of",
     "has_signal",
     "judge_aid",

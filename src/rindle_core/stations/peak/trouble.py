@@ -7,7 +7,7 @@ from rindle_core.catalogue.peak_words import PeakSign, Symptom
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.entries import JobInput
-from rindle_core.stations.peak.coarse import guide_of, other_network
+from rindle_core.stations.peak.coarse import by_modem, guide_of, other_network
 from rindle_core.stations.peak.findings import MEANS, MEMORY, MINIMUM
 from rindle_core.stations.peak.means import Likely, MeansInput, peak_faults
 from rindle_core.stations.peak.peaking import PeakView
@@ -70,7 +70,7 @@ def signs_of(
         "end_stop": any(fit.end_stop for fit in fits),
         "clamp_slipped": job.peak.clamp_kept == "no",
         "too_fast": sweep is not None and any(row.too_fast for row in sweep.rows),
-        "unpowered": not job.bringup.states_entered,
+        "unpowered": by_modem(job) and not job.bringup.states_entered,
         "not_installing": job.bringup.install_mode == "no",
         "short_by_far": rules.side_lobe_least_db <= short <= rules.side_lobe_most_db,
     }

@@ -99,6 +99,14 @@ def test_a_meter_reads_without_the_modem():
     assert "peak.can_tell" not in found(told, "peak")
 
 
+@pytest.mark.parametrize(("kind", "named"), [("meter", False), ("page", True)])
+def test_no_power_is_a_likely_cause_only_of_what_the_modem_tells(kind, named):
+    guided = {**HALF["terminal"], "guides": [{"kind": kind, "lock_s": 1.0}]}
+    told = come_to(HALF, states_entered=[], terminal=guided, **{**QUIET, "symptom": "not_found"})
+    cause = next(one for one in told.pointing.means if one.code == "no_power")
+    assert ("unpowered" in cause.signs) is named
+
+
 @pytest.mark.parametrize(
     ("told", "may"),
     [

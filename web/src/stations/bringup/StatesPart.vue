@@ -57,10 +57,9 @@ useIntervalFn(() => {
   if (told.value.powered_at && !online.value && !store.locked && !document.hidden) void store.lookAtStates()
 }, LOOK_MS)
 
-/** It has power, sounds, and does not send by itself while somebody points it. */
+/** It has power, sounds, and does not send by itself while somebody points it; no power where that is not kept. */
 async function install(): Promise<void> {
-  await store.patch({ install_mode: 'yes' })
-  await store.power(true)
+  if (await store.patch({ install_mode: 'yes' })) await store.power(true)
 }
 
 const ago = ref('0')

@@ -22,7 +22,7 @@ const heard = computed(
 )
 const under = computed(() => (live.value != null && top.value != null ? Math.max(0, top.value - live.value) : null))
 /** Whether its sound is what it is pointed by. */
-const silent = computed(() => job.value.assessment.pointing?.guide?.kind === 'sound')
+const bySound = computed(() => job.value.assessment.pointing?.guide?.kind === 'sound')
 const db = (value: number | null) => (value == null ? '–' : formatQuantity(value, 'db', 'metric'))
 </script>
 
@@ -58,7 +58,7 @@ const db = (value: number | null) => (value == null ? '–' : formatQuantity(val
                   : 'settled'
           }}
         </p>
-        <p v-if="store.telemetry?.no_sound_why && silent" class="quiet">{{ store.telemetry.no_sound_why }}</p>
+        <p v-if="store.telemetry?.no_sound_why && bySound" class="quiet">{{ store.telemetry.no_sound_why }}</p>
         <sound-twin :indicator="heard" />
         <p v-if="heard" class="quiet">{{ heard.name }}. {{ heard.not_means }}</p>
       </template>
