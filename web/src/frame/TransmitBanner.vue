@@ -47,7 +47,7 @@ useIntervalFn(() => {
       <n-button type="error" @click="$router.push(`/jobs/${store.number}/bringup/lineup`)">To the line-up</n-button>
     </template>
     <span v-else class="why">{{ told.why }}</span>
-    <n-button v-if="told.state === 'unknown'" size="small" @click="store.forgetStates()">Its plug is pulled</n-button>
+    <n-button v-if="told.state === 'unknown'" @click="store.forgetStates()">Its plug is pulled</n-button>
   </div>
 </template>
 

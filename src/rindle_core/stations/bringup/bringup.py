@@ -127,7 +127,12 @@ def _judge(given: BringUpInput, found: Ladder, result: BringUpResult) -> list[Fi
         *_judge_restarts(result),
     ]
     if current is None:
-        return [*findings, POWER.missing("The terminal is not switched on", "Switch on once it may be.")]
+        return [
+            *findings,
+            POWER.missing(
+                "No state of the terminal is entered", "Switch it on once it may be, or enter what it shows."
+            ),
+        ]
     if result.online:
         return [
             *findings,
