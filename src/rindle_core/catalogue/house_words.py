@@ -49,6 +49,9 @@ class PowerCheck(Phrase):
     families: list[str] = Field(default_factory=list, max_length=12, description="Family letters; empty: all")
     runs: int | None = Field(default=None, ge=1, le=2, description="Of terminals with so many cables; empty: any")
     panels: bool | None = Field(default=None, description="Of panels only, of dishes only; empty: both")
+    injector: bool | None = Field(
+        default=None, description="Where there is an injector, where there is none; empty: both"
+    )
 
 
 class Role(Phrase):

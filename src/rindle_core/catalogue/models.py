@@ -332,14 +332,20 @@ class Terminal(Model):
     )
     access: ModemAccess | None = Field(default=None, description="How a computer reaches its page; None: it has none")
     router: Router | None = Field(default=None, description="Its own router; None: it has none")
+    injector: bool = Field(default=False, description="A box of its own puts the current on the data cable")
     injector_lights: list[InjectorLight] = Field(
-        default_factory=list, max_length=6, description="Of the box that feeds it up the data cable; empty: it has none"
+        default_factory=list, max_length=6, description="What they mean; empty: they are not told, or it has none"
     )
     entries: list[ModemEntry]
     blocks: list[Block] = Field(default_factory=list, max_length=20, description="The boxes of its block diagram")
     links: list[BlockLink] = Field(default_factory=list, max_length=40, description="What is plugged where")
     build_steps: list[BuildStep]
     bringup_states: list[BringUpState]
+
+    @property
+    def has_injector(self) -> bool:
+        """Whether a box of its own feeds it up the data cable; stores of before told it by its lights alone."""
+        return self.injector or bool(self.injector_lights)
 
     @model_validator(mode="after")
     def _needs_exist(self) -> Self:
@@ -360,8 +366,12 @@ class Terminal(Model):
         return across * self.aperture_mm / self.aperture_high_mm
 
     def mass_kg(self) -> float:
-        """Mass of all that goes up."""
-        return sum(part.mass_kg * part.count for part in self.parts)
+        """Mass of all that is taken up: the cable too, nothing that stays indoors."""
+        return sum(part.mass_kg * part.count for part in self.parts if part.place != "indoors")
+
+    def hung_kg(self) -> float:
+        """Mass that hangs on the mount: no cable, of which most lies along the way and holds nothing down."""
+        return sum(part.mass_kg * part.count for part in self.parts if part.place == "up")
 
 
 class Constellation(Model):

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from rindle_core.kernel.model import Model
+from rindle_core.science.bolts import hex_key, spanner
 
 PartKind = Literal["reflector", "feed", "transceiver", "modem", "panel", "router", "spare_supply"]
 PART_KINDS: dict[PartKind, str] = {
@@ -19,6 +20,13 @@ PART_KINDS: dict[PartKind, str] = {
     "spare_supply": "Spare supply",
 }
 
+PartPlace = Literal["up", "between", "indoors"]
+PART_PLACES: dict[PartPlace, str] = {
+    "up": "up there, at the antenna",
+    "between": "between, as a cable",
+    "indoors": "indoors",
+}
+_INDOORS: tuple[PartKind, ...] = ("modem", "router", "spare_supply")
 JointState = Literal["open", "free", "snug", "tight", "torqued", "marked"]
 JOINT_STATES: dict[JointState, str] = {
     "open": "not made",
@@ -37,6 +45,12 @@ JOINT_ENDS: dict[JointEnd, str] = {
 }
 
 
+JointHead = Literal["hexagon", "socket", "none"]
+JOINT_HEADS: dict[JointHead, str] = {
+    "hexagon": "a hexagon, for a spanner",
+    "socket": "a socket, for a hex key",
+    "none": "none: a pin, or turned by hand",
+}
 JointSpot = Literal["foot", "clamp", "elevation", "back", "skew", "rods", "arm", "feed", "stand", "panel"]
 JOINT_SPOTS: dict[JointSpot, str] = {
     "foot": "at the foot of the mount",
@@ -66,6 +80,12 @@ class Part(Model):
     cue: str = Field(default="", max_length=200, description="By what it is told from its look-alike")
     layer_number: int = Field(default=0, ge=0, le=9, description="Layer of the packing in which it lies; 0: not told")
     own_number: str = Field(default="", max_length=60, description="The firm's or its supplier's number for it")
+    sits: PartPlace = Field(default="up", description="Where it is in the end; modem, router and spare supply: indoors")
+
+    @property
+    def place(self) -> PartPlace:
+        """Where it is in the end."""
+        return "indoors" if self.kind in _INDOORS else self.sits
 
 
 class Variant(Model):
@@ -83,6 +103,7 @@ class Joint(Model):
     code: str = Field(default="", max_length=40, pattern=r"^([a-z][a-z0-9_]*)?$", description="By which steps name it")
     name: str = Field(min_length=1, max_length=80)
     size_mm: float | None = Field(default=None, gt=0, le=30, description="Of its bolts or pins")
+    head: JointHead = Field(default="hexagon", description="What is turned")
     length_mm: float | None = Field(default=None, gt=0, le=1000, description="Of each bolt, under its head")
     grade: str = Field(default="", max_length=10, description="Property class, as 8.8 or A2-70")
     count: int = Field(default=1, ge=1, le=40)
@@ -111,17 +132,45 @@ class Joint(Model):
         """Its code, or one made of its name."""
         return self.code or "_".join("".join(one if one.isalnum() else " " for one in self.name.lower()).split())
 
+    @property
+    def bolt(self) -> str:
+        """What goes through it, with its size: bolt M8, cap screw M6, pin 8 mm; empty where nothing does."""
+        if self.size_mm is None:
+            return ""
+        if self.head == "none":
+            return f"pin {self.size_mm:g}\u00a0mm"
+        return f"{'bolt' if self.head == 'hexagon' else 'cap screw'} M{self.size_mm:g}"
+
+    @property
+    def spanner(self) -> str:
+        """The spanner that turns it; empty where none does, or where its size is of no series."""
+        return spanner(self.size_mm) if self.size_mm is not None and self.head == "hexagon" else ""
+
+    @property
+    def hex_key(self) -> str:
+        """The key that turns it; empty where none does."""
+        return hex_key(self.size_mm) if self.size_mm is not None and self.head == "socket" else ""
+
+    @property
+    def turned_with(self) -> str:
+        """The tool by its name; empty where it needs none."""
+        return f"{self.spanner} spanner" if self.spanner else f"{self.hex_key} hex key" if self.hex_key else ""
+
 
 __all__ = [
     "JOINT_ENDS",
+    "JOINT_HEADS",
     "JOINT_SPOTS",
     "JOINT_STATES",
     "PART_KINDS",
+    "PART_PLACES",
     "Joint",
     "JointEnd",
+    "JointHead",
     "JointSpot",
     "JointState",
     "Part",
     "PartKind",
+    "PartPlace",
     "Variant",
 ]

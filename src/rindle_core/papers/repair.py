@@ -69,7 +69,7 @@ def _joints(result: JobAssessment, system: System) -> Rows:
                 part
                 for part in (
                     f"{one.joint.count} ×" if one.joint.count > 1 else "",
-                    one.spanner,
+                    one.spanner or (f"key {one.hex_key}" if one.hex_key else ""),
                     ""
                     if one.torque_nm is None
                     else f"{format_quantity(one.torque_nm, 'nm', system)}, {_BY[one.torque_by]}",

@@ -19,6 +19,9 @@ _INCH_ACROSS = {
     10: "15/16",
     12: "1 1/8",
 }  # sixteenths, ASME B18.2.1
+_SOCKET_MM = {4.0: 3, 5.0: 4, 6.0: 5, 8.0: 6, 10.0: 8, 12.0: 10, 16.0: 14, 20.0: 17, 24.0: 19}  # ISO 4762, table 1
+_SOCKET_IN = {4: "3/16", 5: "1/4", 6: "5/16", 7: "3/8", 8: "3/8", 10: "1/2", 12: "5/8"}  # sixteenths, ASME B18.3
+_SIZE_PLAY_MM = 0.1  # an inch size written in millimetres is rounded
 _NUT_FACTOR = 0.2  # dry steel on steel: Shigley, 10th ed., table 8-15
 _PRELOAD_SHARE = 0.75  # of the proof load, for what is taken apart again: Shigley, 10th ed., eq. 8-31
 METRIC_DRILLS_MM = (
@@ -64,8 +67,22 @@ def spanner(size_mm: float) -> str:
     """
     if size_mm in _ACROSS_FLATS_MM:
         return f"{_ACROSS_FLATS_MM[size_mm]}\u00a0mm"
-    sixteenths = round(size_mm / MILLIMETRES_PER_INCH * 16)
+    sixteenths = _sixteenths(size_mm)
     return f"{_INCH_ACROSS[sixteenths]} in" if sixteenths in _INCH_ACROSS else ""
+
+
+def _sixteenths(size_mm: float) -> int | None:
+    """Of an inch; None where the size is of no such series, as 7 mm."""
+    nearest = round(size_mm / MILLIMETRES_PER_INCH * 16)
+    return nearest if abs(size_mm - nearest * MILLIMETRES_PER_INCH / 16) <= _SIZE_PLAY_MM else None
+
+
+def hex_key(size_mm: float) -> str:
+    """Of a cap screw with a hexagon socket: of a metric size `5 mm` (ISO 4762), of an inch `5/16 in` (ASME B18.3)."""
+    if size_mm in _SOCKET_MM:
+        return f"{_SOCKET_MM[size_mm]}\u00a0mm"
+    sixteenths = _sixteenths(size_mm)
+    return f"{_SOCKET_IN[sixteenths]} in" if sixteenths in _SOCKET_IN else ""
 
 
 def next_drill_mm(least_mm: float, series: Sequence[float] = METRIC_DRILLS_MM) -> float | None:
@@ -83,6 +100,7 @@ __all__ = [
     "INCH_DRILLS_IN",
     "METRIC_DRILLS_MM",
     "grades",
+    "hex_key",
     "next_drill_in",
     "next_drill_mm",
     "preload_n",

@@ -10,6 +10,7 @@ from rindle_core.stations.planned import planned
 from rindle_core.stations.step_order import joined, listed
 
 OF_MOUNT = ("mount.mount_code", "sky.positions", "sky.position_letter")  # what `mount_code` reads
+_MOST_TOOLS = 12  # as many as a step names
 LOOKS_AT = ("mount.mount_code", "mount.mount_side", "mount.side_mount_code", "brief.surface")
 
 
@@ -41,7 +42,8 @@ def build_steps(job: JobInput) -> list[BuildStep]:
     """The steps of mount and terminal in one order; without a terminal none."""
     terminal, kind = job.picks.terminal, mount_kind(job)
     steps = joined(terminal.build_steps, kind.build_steps if kind else []) if terminal else []
-    steps = [_on_its_side(one, mount_side(job)) for one in steps]
+    joints = {one.key: one for one in joints_of(job)}
+    steps = [_with_tools(_on_its_side(one, mount_side(job)), joints) for one in steps]
     return [_on_the_ground(one) for one in steps] if mount_surface(job) == "bare_ground" else steps
 
 
@@ -58,6 +60,14 @@ def _on_its_side(step: BuildStep, side: Side) -> BuildStep:
     if not said:
         return step
     return step.model_copy(update={"detail": " ".join([step.detail, *said]).strip(), "on_left": "", "on_right": ""})
+
+
+def _with_tools(step: BuildStep, joints: dict[str, Joint]) -> BuildStep:
+    """The same step with what turns the joints that it makes; what is left free is run on by hand."""
+    made = [joints[key] for key, state in step.sets.items() if key in joints and state not in ("open", "free")]
+    turned = [one.turned_with for one in made if one.turned_with]
+    tools = list(dict.fromkeys([*step.tools, *turned]))[:_MOST_TOOLS]
+    return step if tools == step.tools else step.model_copy(update={"tools": tools})
 
 
 def _on_the_ground(step: BuildStep) -> BuildStep:

@@ -24,3 +24,22 @@ def test_the_next_drill_is_never_under_and_never_skips():
     assert bolts.next_drill_in(11.0) == 7 / 16  # 11.11 mm
     assert bolts.spanner(8) == "13\u00a0mm"
     assert bolts.spanner(9.53) == "9/16 in"
+    assert bolts.spanner(7) == ""  # of neither series
+
+
+@pytest.mark.parametrize(
+    ("size", "key"),
+    [
+        (4, "3\u00a0mm"),
+        (5, "4\u00a0mm"),
+        (6, "5\u00a0mm"),
+        (8, "6\u00a0mm"),
+        (10, "8\u00a0mm"),
+        (12, "10\u00a0mm"),
+        (9.525, "5/16 in"),
+        (7, ""),
+    ],
+)
+def test_the_key_of_a_cap_screw_is_that_of_its_standard(size, key):
+    """ISO 4762, table 1; ASME B18.3, table 1A."""
+    assert bolts.hex_key(size) == key

@@ -10662,6 +10662,7 @@ export interface components {
              *         {
              *           "code": "earth",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Earth joined at both ends",
              *           "panels": null,
              *           "runs": null,
@@ -10670,6 +10671,7 @@ export interface components {
              *         {
              *           "code": "caps",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Caps off the ports that are used, on those that are not",
              *           "panels": null,
              *           "runs": null,
@@ -10678,6 +10680,7 @@ export interface components {
              *         {
              *           "code": "ends_dry",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Both ends closed, dry and tight",
              *           "panels": false,
              *           "runs": null,
@@ -10686,6 +10689,7 @@ export interface components {
              *         {
              *           "code": "cable_tested",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Cable tested through",
              *           "panels": false,
              *           "runs": null,
@@ -10697,6 +10701,7 @@ export interface components {
              *             "A",
              *             "B"
              *           ],
+             *           "injector": null,
              *           "name": "The one cable sits on the port marked for transmit",
              *           "panels": false,
              *           "runs": 1,
@@ -10705,6 +10710,7 @@ export interface components {
              *         {
              *           "code": "two_ports",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Transmit to transmit, receive to receive, by the labels at both ends",
              *           "panels": false,
              *           "runs": 2,
@@ -10713,6 +10719,7 @@ export interface components {
              *         {
              *           "code": "slide",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Locking slide of each plug pushed home",
              *           "panels": true,
              *           "runs": null,
@@ -10721,14 +10728,16 @@ export interface components {
              *         {
              *           "code": "injector",
              *           "families": [],
+             *           "injector": true,
              *           "name": "Injector: panel side to the panel, house side to the router",
-             *           "panels": true,
+             *           "panels": null,
              *           "runs": null,
              *           "text": "The other way round the router gets the panel's voltage."
              *         },
              *         {
              *           "code": "mains_last",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Mains plug last, and within reach",
              *           "panels": null,
              *           "runs": null,
@@ -10737,10 +10746,20 @@ export interface components {
              *         {
              *           "code": "nobody",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Nobody at the feed, nobody in front",
              *           "panels": false,
              *           "runs": null,
              *           "text": "Say aloud that power comes, and wait for the answer."
+             *         },
+             *         {
+             *           "code": "nobody_panel",
+             *           "families": [],
+             *           "injector": null,
+             *           "name": "Nobody at the panel, in front of it or over it",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "It sends as soon as it may, and one with motors turns by itself: say aloud that power comes, and wait for the answer."
              *         }
              *       ],
              *       "readiness": [
@@ -16030,6 +16049,7 @@ export interface components {
              *         {
              *           "code": "earth",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Earth joined at both ends",
              *           "panels": null,
              *           "runs": null,
@@ -16038,6 +16058,7 @@ export interface components {
              *         {
              *           "code": "caps",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Caps off the ports that are used, on those that are not",
              *           "panels": null,
              *           "runs": null,
@@ -16046,6 +16067,7 @@ export interface components {
              *         {
              *           "code": "ends_dry",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Both ends closed, dry and tight",
              *           "panels": false,
              *           "runs": null,
@@ -16054,6 +16076,7 @@ export interface components {
              *         {
              *           "code": "cable_tested",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Cable tested through",
              *           "panels": false,
              *           "runs": null,
@@ -16065,6 +16088,7 @@ export interface components {
              *             "A",
              *             "B"
              *           ],
+             *           "injector": null,
              *           "name": "The one cable sits on the port marked for transmit",
              *           "panels": false,
              *           "runs": 1,
@@ -16073,6 +16097,7 @@ export interface components {
              *         {
              *           "code": "two_ports",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Transmit to transmit, receive to receive, by the labels at both ends",
              *           "panels": false,
              *           "runs": 2,
@@ -16081,6 +16106,7 @@ export interface components {
              *         {
              *           "code": "slide",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Locking slide of each plug pushed home",
              *           "panels": true,
              *           "runs": null,
@@ -16089,14 +16115,16 @@ export interface components {
              *         {
              *           "code": "injector",
              *           "families": [],
+             *           "injector": true,
              *           "name": "Injector: panel side to the panel, house side to the router",
-             *           "panels": true,
+             *           "panels": null,
              *           "runs": null,
              *           "text": "The other way round the router gets the panel's voltage."
              *         },
              *         {
              *           "code": "mains_last",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Mains plug last, and within reach",
              *           "panels": null,
              *           "runs": null,
@@ -16105,10 +16133,20 @@ export interface components {
              *         {
              *           "code": "nobody",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Nobody at the feed, nobody in front",
              *           "panels": false,
              *           "runs": null,
              *           "text": "Say aloud that power comes, and wait for the answer."
+             *         },
+             *         {
+             *           "code": "nobody_panel",
+             *           "families": [],
+             *           "injector": null,
+             *           "name": "Nobody at the panel, in front of it or over it",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "It sends as soon as it may, and one with motors turns by itself: say aloud that power comes, and wait for the answer."
              *         }
              *       ],
              *       "readiness": [
@@ -22630,6 +22668,7 @@ export interface components {
              *         {
              *           "code": "earth",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Earth joined at both ends",
              *           "panels": null,
              *           "runs": null,
@@ -22638,6 +22677,7 @@ export interface components {
              *         {
              *           "code": "caps",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Caps off the ports that are used, on those that are not",
              *           "panels": null,
              *           "runs": null,
@@ -22646,6 +22686,7 @@ export interface components {
              *         {
              *           "code": "ends_dry",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Both ends closed, dry and tight",
              *           "panels": false,
              *           "runs": null,
@@ -22654,6 +22695,7 @@ export interface components {
              *         {
              *           "code": "cable_tested",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Cable tested through",
              *           "panels": false,
              *           "runs": null,
@@ -22665,6 +22707,7 @@ export interface components {
              *             "A",
              *             "B"
              *           ],
+             *           "injector": null,
              *           "name": "The one cable sits on the port marked for transmit",
              *           "panels": false,
              *           "runs": 1,
@@ -22673,6 +22716,7 @@ export interface components {
              *         {
              *           "code": "two_ports",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Transmit to transmit, receive to receive, by the labels at both ends",
              *           "panels": false,
              *           "runs": 2,
@@ -22681,6 +22725,7 @@ export interface components {
              *         {
              *           "code": "slide",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Locking slide of each plug pushed home",
              *           "panels": true,
              *           "runs": null,
@@ -22689,14 +22734,16 @@ export interface components {
              *         {
              *           "code": "injector",
              *           "families": [],
+             *           "injector": true,
              *           "name": "Injector: panel side to the panel, house side to the router",
-             *           "panels": true,
+             *           "panels": null,
              *           "runs": null,
              *           "text": "The other way round the router gets the panel's voltage."
              *         },
              *         {
              *           "code": "mains_last",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Mains plug last, and within reach",
              *           "panels": null,
              *           "runs": null,
@@ -22705,10 +22752,20 @@ export interface components {
              *         {
              *           "code": "nobody",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Nobody at the feed, nobody in front",
              *           "panels": false,
              *           "runs": null,
              *           "text": "Say aloud that power comes, and wait for the answer."
+             *         },
+             *         {
+             *           "code": "nobody_panel",
+             *           "families": [],
+             *           "injector": null,
+             *           "name": "Nobody at the panel, in front of it or over it",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "It sends as soon as it may, and one with motors turns by itself: say aloud that power comes, and wait for the answer."
              *         }
              *       ],
              *       "readiness": [
@@ -27322,6 +27379,7 @@ export interface components {
              *               "ends": "tight",
              *               "free_until": "",
              *               "grade": "8.8",
+             *               "head": "hexagon",
              *               "length_mm": 110,
              *               "lock_number": null,
              *               "name": "Cross-bar through the pole",
@@ -27628,6 +27686,7 @@ export interface components {
              *               "ends": "tight",
              *               "free_until": "",
              *               "grade": "8.8",
+             *               "head": "hexagon",
              *               "length_mm": 30,
              *               "lock_number": null,
              *               "name": "Struts to the arm",
@@ -28323,6 +28382,7 @@ export interface components {
              *               "ends": "tight",
              *               "free_until": "",
              *               "grade": "8.8",
+             *               "head": "hexagon",
              *               "length_mm": null,
              *               "lock_number": null,
              *               "name": "U-bolts of the brackets",
@@ -28343,6 +28403,7 @@ export interface components {
              *               "ends": "tight",
              *               "free_until": "",
              *               "grade": "A2-70",
+             *               "head": "socket",
              *               "length_mm": 16,
              *               "lock_number": null,
              *               "name": "Pinch screws of the adapter",
@@ -28408,7 +28469,6 @@ export interface components {
              *             "tape",
              *             "pencil",
              *             "socket set, hand ratchet",
-             *             "hex keys",
              *             "torque wrench"
              *           ],
              *           "tube_mm": null,
@@ -28653,6 +28713,7 @@ export interface components {
              *               "ends": "tight",
              *               "free_until": "",
              *               "grade": "8.8",
+             *               "head": "hexagon",
              *               "length_mm": 45,
              *               "lock_number": null,
              *               "name": "Strut collar",
@@ -28963,6 +29024,7 @@ export interface components {
              *               "ends": "tight",
              *               "free_until": "",
              *               "grade": "8.8",
+             *               "head": "hexagon",
              *               "length_mm": 25,
              *               "lock_number": null,
              *               "name": "Base to the rails",
@@ -29424,6 +29486,7 @@ export interface components {
              *               "ends": "torqued",
              *               "free_until": "",
              *               "grade": "8.8",
+             *               "head": "hexagon",
              *               "length_mm": 30,
              *               "lock_number": null,
              *               "name": "Mast to the frame",
@@ -29833,6 +29896,7 @@ export interface components {
              *               "ends": "tight",
              *               "free_until": "m_dry",
              *               "grade": "A2-70",
+             *               "head": "hexagon",
              *               "length_mm": 40,
              *               "lock_number": null,
              *               "name": "Clamp halves",
@@ -30212,6 +30276,7 @@ export interface components {
              *               "ends": "tight",
              *               "free_until": "",
              *               "grade": "8.8",
+             *               "head": "hexagon",
              *               "length_mm": 70,
              *               "lock_number": null,
              *               "name": "Joint of plate and mast",
@@ -30442,6 +30507,7 @@ export interface components {
              *               "ends": "tight",
              *               "free_until": "",
              *               "grade": "8.8",
+             *               "head": "hexagon",
              *               "length_mm": null,
              *               "lock_number": null,
              *               "name": "Levelling nuts",
@@ -30662,6 +30728,7 @@ export interface components {
              *               "ends": "snug",
              *               "free_until": "",
              *               "grade": "",
+             *               "head": "none",
              *               "length_mm": null,
              *               "lock_number": null,
              *               "name": "Snap pins",
@@ -33266,6 +33333,7 @@ export interface components {
              *           {
              *             "code": "earth",
              *             "families": [],
+             *             "injector": null,
              *             "name": "Earth joined at both ends",
              *             "panels": null,
              *             "runs": null,
@@ -33274,6 +33342,7 @@ export interface components {
              *           {
              *             "code": "caps",
              *             "families": [],
+             *             "injector": null,
              *             "name": "Caps off the ports that are used, on those that are not",
              *             "panels": null,
              *             "runs": null,
@@ -33282,6 +33351,7 @@ export interface components {
              *           {
              *             "code": "ends_dry",
              *             "families": [],
+             *             "injector": null,
              *             "name": "Both ends closed, dry and tight",
              *             "panels": false,
              *             "runs": null,
@@ -33290,6 +33360,7 @@ export interface components {
              *           {
              *             "code": "cable_tested",
              *             "families": [],
+             *             "injector": null,
              *             "name": "Cable tested through",
              *             "panels": false,
              *             "runs": null,
@@ -33301,6 +33372,7 @@ export interface components {
              *               "A",
              *               "B"
              *             ],
+             *             "injector": null,
              *             "name": "The one cable sits on the port marked for transmit",
              *             "panels": false,
              *             "runs": 1,
@@ -33309,6 +33381,7 @@ export interface components {
              *           {
              *             "code": "two_ports",
              *             "families": [],
+             *             "injector": null,
              *             "name": "Transmit to transmit, receive to receive, by the labels at both ends",
              *             "panels": false,
              *             "runs": 2,
@@ -33317,6 +33390,7 @@ export interface components {
              *           {
              *             "code": "slide",
              *             "families": [],
+             *             "injector": null,
              *             "name": "Locking slide of each plug pushed home",
              *             "panels": true,
              *             "runs": null,
@@ -33325,14 +33399,16 @@ export interface components {
              *           {
              *             "code": "injector",
              *             "families": [],
+             *             "injector": true,
              *             "name": "Injector: panel side to the panel, house side to the router",
-             *             "panels": true,
+             *             "panels": null,
              *             "runs": null,
              *             "text": "The other way round the router gets the panel's voltage."
              *           },
              *           {
              *             "code": "mains_last",
              *             "families": [],
+             *             "injector": null,
              *             "name": "Mains plug last, and within reach",
              *             "panels": null,
              *             "runs": null,
@@ -33341,10 +33417,20 @@ export interface components {
              *           {
              *             "code": "nobody",
              *             "families": [],
+             *             "injector": null,
              *             "name": "Nobody at the feed, nobody in front",
              *             "panels": false,
              *             "runs": null,
              *             "text": "Say aloud that power comes, and wait for the answer."
+             *           },
+             *           {
+             *             "code": "nobody_panel",
+             *             "families": [],
+             *             "injector": null,
+             *             "name": "Nobody at the panel, in front of it or over it",
+             *             "panels": true,
+             *             "runs": null,
+             *             "text": "It sends as soon as it may, and one with motors turns by itself: say aloud that power comes, and wait for the answer."
              *           }
              *         ],
              *         "readiness": [
@@ -34694,6 +34780,13 @@ export interface components {
              */
             grade: string;
             /**
+             * Head
+             * @description What is turned
+             * @default hexagon
+             * @enum {string}
+             */
+            head: "hexagon" | "socket" | "none";
+            /**
              * Length Mm
              * @description Of each bolt, under its head
              */
@@ -34781,7 +34874,7 @@ export interface components {
         };
         /**
          * JointTorque
-         * @description A joint with its torque and spanner. Without a class it is by feel, the last turns by hand.
+         * @description A joint with its torque and spanner or key. Without a class it is by feel, the last turns by hand.
          */
         JointTorque: {
             /**
@@ -34791,6 +34884,11 @@ export interface components {
             by: "maker" | "reckoned" | "feel";
             /** Count */
             count: number;
+            /**
+             * Hex Key
+             * @default
+             */
+            hex_key: string;
             /** Name */
             name: string;
             /** Preload N */
@@ -34818,6 +34916,11 @@ export interface components {
              * @description Title of the step until which it stays free; empty: it need not
              */
             free_until: string;
+            /**
+             * Hex Key
+             * @default
+             */
+            hex_key: string;
             joint: components["schemas"]["Joint"];
             /**
              * Since
@@ -38739,6 +38842,7 @@ export interface components {
              *         {
              *           "code": "earth",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Earth joined at both ends",
              *           "panels": null,
              *           "runs": null,
@@ -38747,6 +38851,7 @@ export interface components {
              *         {
              *           "code": "caps",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Caps off the ports that are used, on those that are not",
              *           "panels": null,
              *           "runs": null,
@@ -38755,6 +38860,7 @@ export interface components {
              *         {
              *           "code": "ends_dry",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Both ends closed, dry and tight",
              *           "panels": false,
              *           "runs": null,
@@ -38763,6 +38869,7 @@ export interface components {
              *         {
              *           "code": "cable_tested",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Cable tested through",
              *           "panels": false,
              *           "runs": null,
@@ -38774,6 +38881,7 @@ export interface components {
              *             "A",
              *             "B"
              *           ],
+             *           "injector": null,
              *           "name": "The one cable sits on the port marked for transmit",
              *           "panels": false,
              *           "runs": 1,
@@ -38782,6 +38890,7 @@ export interface components {
              *         {
              *           "code": "two_ports",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Transmit to transmit, receive to receive, by the labels at both ends",
              *           "panels": false,
              *           "runs": 2,
@@ -38790,6 +38899,7 @@ export interface components {
              *         {
              *           "code": "slide",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Locking slide of each plug pushed home",
              *           "panels": true,
              *           "runs": null,
@@ -38798,14 +38908,16 @@ export interface components {
              *         {
              *           "code": "injector",
              *           "families": [],
+             *           "injector": true,
              *           "name": "Injector: panel side to the panel, house side to the router",
-             *           "panels": true,
+             *           "panels": null,
              *           "runs": null,
              *           "text": "The other way round the router gets the panel's voltage."
              *         },
              *         {
              *           "code": "mains_last",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Mains plug last, and within reach",
              *           "panels": null,
              *           "runs": null,
@@ -38814,10 +38926,20 @@ export interface components {
              *         {
              *           "code": "nobody",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Nobody at the feed, nobody in front",
              *           "panels": false,
              *           "runs": null,
              *           "text": "Say aloud that power comes, and wait for the answer."
+             *         },
+             *         {
+             *           "code": "nobody_panel",
+             *           "families": [],
+             *           "injector": null,
+             *           "name": "Nobody at the panel, in front of it or over it",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "It sends as soon as it may, and one with motors turns by itself: say aloud that power comes, and wait for the answer."
              *         }
              *       ],
              *       "readiness": [
@@ -42534,6 +42656,7 @@ export interface components {
              *         {
              *           "code": "earth",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Earth joined at both ends",
              *           "panels": null,
              *           "runs": null,
@@ -42542,6 +42665,7 @@ export interface components {
              *         {
              *           "code": "caps",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Caps off the ports that are used, on those that are not",
              *           "panels": null,
              *           "runs": null,
@@ -42550,6 +42674,7 @@ export interface components {
              *         {
              *           "code": "ends_dry",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Both ends closed, dry and tight",
              *           "panels": false,
              *           "runs": null,
@@ -42558,6 +42683,7 @@ export interface components {
              *         {
              *           "code": "cable_tested",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Cable tested through",
              *           "panels": false,
              *           "runs": null,
@@ -42569,6 +42695,7 @@ export interface components {
              *             "A",
              *             "B"
              *           ],
+             *           "injector": null,
              *           "name": "The one cable sits on the port marked for transmit",
              *           "panels": false,
              *           "runs": 1,
@@ -42577,6 +42704,7 @@ export interface components {
              *         {
              *           "code": "two_ports",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Transmit to transmit, receive to receive, by the labels at both ends",
              *           "panels": false,
              *           "runs": 2,
@@ -42585,6 +42713,7 @@ export interface components {
              *         {
              *           "code": "slide",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Locking slide of each plug pushed home",
              *           "panels": true,
              *           "runs": null,
@@ -42593,14 +42722,16 @@ export interface components {
              *         {
              *           "code": "injector",
              *           "families": [],
+             *           "injector": true,
              *           "name": "Injector: panel side to the panel, house side to the router",
-             *           "panels": true,
+             *           "panels": null,
              *           "runs": null,
              *           "text": "The other way round the router gets the panel's voltage."
              *         },
              *         {
              *           "code": "mains_last",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Mains plug last, and within reach",
              *           "panels": null,
              *           "runs": null,
@@ -42609,10 +42740,20 @@ export interface components {
              *         {
              *           "code": "nobody",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Nobody at the feed, nobody in front",
              *           "panels": false,
              *           "runs": null,
              *           "text": "Say aloud that power comes, and wait for the answer."
+             *         },
+             *         {
+             *           "code": "nobody_panel",
+             *           "families": [],
+             *           "injector": null,
+             *           "name": "Nobody at the panel, in front of it or over it",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "It sends as soon as it may, and one with motors turns by itself: say aloud that power comes, and wait for the answer."
              *         }
              *       ],
              *       "readiness": [
@@ -45993,6 +46134,7 @@ export interface components {
              *         {
              *           "code": "earth",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Earth joined at both ends",
              *           "panels": null,
              *           "runs": null,
@@ -46001,6 +46143,7 @@ export interface components {
              *         {
              *           "code": "caps",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Caps off the ports that are used, on those that are not",
              *           "panels": null,
              *           "runs": null,
@@ -46009,6 +46152,7 @@ export interface components {
              *         {
              *           "code": "ends_dry",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Both ends closed, dry and tight",
              *           "panels": false,
              *           "runs": null,
@@ -46017,6 +46161,7 @@ export interface components {
              *         {
              *           "code": "cable_tested",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Cable tested through",
              *           "panels": false,
              *           "runs": null,
@@ -46028,6 +46173,7 @@ export interface components {
              *             "A",
              *             "B"
              *           ],
+             *           "injector": null,
              *           "name": "The one cable sits on the port marked for transmit",
              *           "panels": false,
              *           "runs": 1,
@@ -46036,6 +46182,7 @@ export interface components {
              *         {
              *           "code": "two_ports",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Transmit to transmit, receive to receive, by the labels at both ends",
              *           "panels": false,
              *           "runs": 2,
@@ -46044,6 +46191,7 @@ export interface components {
              *         {
              *           "code": "slide",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Locking slide of each plug pushed home",
              *           "panels": true,
              *           "runs": null,
@@ -46052,14 +46200,16 @@ export interface components {
              *         {
              *           "code": "injector",
              *           "families": [],
+             *           "injector": true,
              *           "name": "Injector: panel side to the panel, house side to the router",
-             *           "panels": true,
+             *           "panels": null,
              *           "runs": null,
              *           "text": "The other way round the router gets the panel's voltage."
              *         },
              *         {
              *           "code": "mains_last",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Mains plug last, and within reach",
              *           "panels": null,
              *           "runs": null,
@@ -46068,10 +46218,20 @@ export interface components {
              *         {
              *           "code": "nobody",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Nobody at the feed, nobody in front",
              *           "panels": false,
              *           "runs": null,
              *           "text": "Say aloud that power comes, and wait for the answer."
+             *         },
+             *         {
+             *           "code": "nobody_panel",
+             *           "families": [],
+             *           "injector": null,
+             *           "name": "Nobody at the panel, in front of it or over it",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "It sends as soon as it may, and one with motors turns by itself: say aloud that power comes, and wait for the answer."
              *         }
              *       ],
              *       "readiness": [
@@ -49337,6 +49497,13 @@ export interface components {
              * @default
              */
             own_number: string;
+            /**
+             * Sits
+             * @description Where it is in the end; modem, router and spare supply: indoors
+             * @default up
+             * @enum {string}
+             */
+            sits: "up" | "between" | "indoors";
         };
         /**
          * PassphraseOut
@@ -52565,6 +52732,7 @@ export interface components {
              *         {
              *           "code": "earth",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Earth joined at both ends",
              *           "panels": null,
              *           "runs": null,
@@ -52573,6 +52741,7 @@ export interface components {
              *         {
              *           "code": "caps",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Caps off the ports that are used, on those that are not",
              *           "panels": null,
              *           "runs": null,
@@ -52581,6 +52750,7 @@ export interface components {
              *         {
              *           "code": "ends_dry",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Both ends closed, dry and tight",
              *           "panels": false,
              *           "runs": null,
@@ -52589,6 +52759,7 @@ export interface components {
              *         {
              *           "code": "cable_tested",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Cable tested through",
              *           "panels": false,
              *           "runs": null,
@@ -52600,6 +52771,7 @@ export interface components {
              *             "A",
              *             "B"
              *           ],
+             *           "injector": null,
              *           "name": "The one cable sits on the port marked for transmit",
              *           "panels": false,
              *           "runs": 1,
@@ -52608,6 +52780,7 @@ export interface components {
              *         {
              *           "code": "two_ports",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Transmit to transmit, receive to receive, by the labels at both ends",
              *           "panels": false,
              *           "runs": 2,
@@ -52616,6 +52789,7 @@ export interface components {
              *         {
              *           "code": "slide",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Locking slide of each plug pushed home",
              *           "panels": true,
              *           "runs": null,
@@ -52624,14 +52798,16 @@ export interface components {
              *         {
              *           "code": "injector",
              *           "families": [],
+             *           "injector": true,
              *           "name": "Injector: panel side to the panel, house side to the router",
-             *           "panels": true,
+             *           "panels": null,
              *           "runs": null,
              *           "text": "The other way round the router gets the panel's voltage."
              *         },
              *         {
              *           "code": "mains_last",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Mains plug last, and within reach",
              *           "panels": null,
              *           "runs": null,
@@ -52640,10 +52816,20 @@ export interface components {
              *         {
              *           "code": "nobody",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Nobody at the feed, nobody in front",
              *           "panels": false,
              *           "runs": null,
              *           "text": "Say aloud that power comes, and wait for the answer."
+             *         },
+             *         {
+             *           "code": "nobody_panel",
+             *           "families": [],
+             *           "injector": null,
+             *           "name": "Nobody at the panel, in front of it or over it",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "It sends as soon as it may, and one with motors turns by itself: say aloud that power comes, and wait for the answer."
              *         }
              *       ],
              *       "readiness": [
@@ -54954,6 +55140,11 @@ export interface components {
              * @description Family letters; empty: all
              */
             families?: string[];
+            /**
+             * Injector
+             * @description Where there is an injector, where there is none; empty: both
+             */
+            injector?: boolean | null;
             /** Name */
             name: string;
             /**
@@ -58001,6 +58192,7 @@ export interface components {
              *         {
              *           "code": "earth",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Earth joined at both ends",
              *           "panels": null,
              *           "runs": null,
@@ -58009,6 +58201,7 @@ export interface components {
              *         {
              *           "code": "caps",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Caps off the ports that are used, on those that are not",
              *           "panels": null,
              *           "runs": null,
@@ -58017,6 +58210,7 @@ export interface components {
              *         {
              *           "code": "ends_dry",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Both ends closed, dry and tight",
              *           "panels": false,
              *           "runs": null,
@@ -58025,6 +58219,7 @@ export interface components {
              *         {
              *           "code": "cable_tested",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Cable tested through",
              *           "panels": false,
              *           "runs": null,
@@ -58036,6 +58231,7 @@ export interface components {
              *             "A",
              *             "B"
              *           ],
+             *           "injector": null,
              *           "name": "The one cable sits on the port marked for transmit",
              *           "panels": false,
              *           "runs": 1,
@@ -58044,6 +58240,7 @@ export interface components {
              *         {
              *           "code": "two_ports",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Transmit to transmit, receive to receive, by the labels at both ends",
              *           "panels": false,
              *           "runs": 2,
@@ -58052,6 +58249,7 @@ export interface components {
              *         {
              *           "code": "slide",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Locking slide of each plug pushed home",
              *           "panels": true,
              *           "runs": null,
@@ -58060,14 +58258,16 @@ export interface components {
              *         {
              *           "code": "injector",
              *           "families": [],
+             *           "injector": true,
              *           "name": "Injector: panel side to the panel, house side to the router",
-             *           "panels": true,
+             *           "panels": null,
              *           "runs": null,
              *           "text": "The other way round the router gets the panel's voltage."
              *         },
              *         {
              *           "code": "mains_last",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Mains plug last, and within reach",
              *           "panels": null,
              *           "runs": null,
@@ -58076,10 +58276,20 @@ export interface components {
              *         {
              *           "code": "nobody",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Nobody at the feed, nobody in front",
              *           "panels": false,
              *           "runs": null,
              *           "text": "Say aloud that power comes, and wait for the answer."
+             *         },
+             *         {
+             *           "code": "nobody_panel",
+             *           "families": [],
+             *           "injector": null,
+             *           "name": "Nobody at the panel, in front of it or over it",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "It sends as soon as it may, and one with motors turns by itself: say aloud that power comes, and wait for the answer."
              *         }
              *       ],
              *       "readiness": [
@@ -64818,6 +65028,7 @@ export interface components {
              *         {
              *           "code": "earth",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Earth joined at both ends",
              *           "panels": null,
              *           "runs": null,
@@ -64826,6 +65037,7 @@ export interface components {
              *         {
              *           "code": "caps",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Caps off the ports that are used, on those that are not",
              *           "panels": null,
              *           "runs": null,
@@ -64834,6 +65046,7 @@ export interface components {
              *         {
              *           "code": "ends_dry",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Both ends closed, dry and tight",
              *           "panels": false,
              *           "runs": null,
@@ -64842,6 +65055,7 @@ export interface components {
              *         {
              *           "code": "cable_tested",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Cable tested through",
              *           "panels": false,
              *           "runs": null,
@@ -64853,6 +65067,7 @@ export interface components {
              *             "A",
              *             "B"
              *           ],
+             *           "injector": null,
              *           "name": "The one cable sits on the port marked for transmit",
              *           "panels": false,
              *           "runs": 1,
@@ -64861,6 +65076,7 @@ export interface components {
              *         {
              *           "code": "two_ports",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Transmit to transmit, receive to receive, by the labels at both ends",
              *           "panels": false,
              *           "runs": 2,
@@ -64869,6 +65085,7 @@ export interface components {
              *         {
              *           "code": "slide",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Locking slide of each plug pushed home",
              *           "panels": true,
              *           "runs": null,
@@ -64877,14 +65094,16 @@ export interface components {
              *         {
              *           "code": "injector",
              *           "families": [],
+             *           "injector": true,
              *           "name": "Injector: panel side to the panel, house side to the router",
-             *           "panels": true,
+             *           "panels": null,
              *           "runs": null,
              *           "text": "The other way round the router gets the panel's voltage."
              *         },
              *         {
              *           "code": "mains_last",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Mains plug last, and within reach",
              *           "panels": null,
              *           "runs": null,
@@ -64893,10 +65112,20 @@ export interface components {
              *         {
              *           "code": "nobody",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Nobody at the feed, nobody in front",
              *           "panels": false,
              *           "runs": null,
              *           "text": "Say aloud that power comes, and wait for the answer."
+             *         },
+             *         {
+             *           "code": "nobody_panel",
+             *           "families": [],
+             *           "injector": null,
+             *           "name": "Nobody at the panel, in front of it or over it",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "It sends as soon as it may, and one with motors turns by itself: say aloud that power comes, and wait for the answer."
              *         }
              *       ],
              *       "readiness": [
@@ -69010,6 +69239,7 @@ export interface components {
              *         {
              *           "code": "earth",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Earth joined at both ends",
              *           "panels": null,
              *           "runs": null,
@@ -69018,6 +69248,7 @@ export interface components {
              *         {
              *           "code": "caps",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Caps off the ports that are used, on those that are not",
              *           "panels": null,
              *           "runs": null,
@@ -69026,6 +69257,7 @@ export interface components {
              *         {
              *           "code": "ends_dry",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Both ends closed, dry and tight",
              *           "panels": false,
              *           "runs": null,
@@ -69034,6 +69266,7 @@ export interface components {
              *         {
              *           "code": "cable_tested",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Cable tested through",
              *           "panels": false,
              *           "runs": null,
@@ -69045,6 +69278,7 @@ export interface components {
              *             "A",
              *             "B"
              *           ],
+             *           "injector": null,
              *           "name": "The one cable sits on the port marked for transmit",
              *           "panels": false,
              *           "runs": 1,
@@ -69053,6 +69287,7 @@ export interface components {
              *         {
              *           "code": "two_ports",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Transmit to transmit, receive to receive, by the labels at both ends",
              *           "panels": false,
              *           "runs": 2,
@@ -69061,6 +69296,7 @@ export interface components {
              *         {
              *           "code": "slide",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Locking slide of each plug pushed home",
              *           "panels": true,
              *           "runs": null,
@@ -69069,14 +69305,16 @@ export interface components {
              *         {
              *           "code": "injector",
              *           "families": [],
+             *           "injector": true,
              *           "name": "Injector: panel side to the panel, house side to the router",
-             *           "panels": true,
+             *           "panels": null,
              *           "runs": null,
              *           "text": "The other way round the router gets the panel's voltage."
              *         },
              *         {
              *           "code": "mains_last",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Mains plug last, and within reach",
              *           "panels": null,
              *           "runs": null,
@@ -69085,10 +69323,20 @@ export interface components {
              *         {
              *           "code": "nobody",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Nobody at the feed, nobody in front",
              *           "panels": false,
              *           "runs": null,
              *           "text": "Say aloud that power comes, and wait for the answer."
+             *         },
+             *         {
+             *           "code": "nobody_panel",
+             *           "families": [],
+             *           "injector": null,
+             *           "name": "Nobody at the panel, in front of it or over it",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "It sends as soon as it may, and one with motors turns by itself: say aloud that power comes, and wait for the answer."
              *         }
              *       ],
              *       "readiness": [
@@ -70998,8 +71246,14 @@ export interface components {
              */
             in_stock_count?: number | null;
             /**
+             * Injector
+             * @description A box of its own puts the current on the data cable
+             * @default false
+             */
+            injector: boolean;
+            /**
              * Injector Lights
-             * @description Of the box that feeds it up the data cable; empty: it has none
+             * @description What they mean; empty: they are not told, or it has none
              */
             injector_lights?: components["schemas"]["InjectorLight"][];
             /**
@@ -74539,6 +74793,7 @@ export interface components {
              *         {
              *           "code": "earth",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Earth joined at both ends",
              *           "panels": null,
              *           "runs": null,
@@ -74547,6 +74802,7 @@ export interface components {
              *         {
              *           "code": "caps",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Caps off the ports that are used, on those that are not",
              *           "panels": null,
              *           "runs": null,
@@ -74555,6 +74811,7 @@ export interface components {
              *         {
              *           "code": "ends_dry",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Both ends closed, dry and tight",
              *           "panels": false,
              *           "runs": null,
@@ -74563,6 +74820,7 @@ export interface components {
              *         {
              *           "code": "cable_tested",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Cable tested through",
              *           "panels": false,
              *           "runs": null,
@@ -74574,6 +74832,7 @@ export interface components {
              *             "A",
              *             "B"
              *           ],
+             *           "injector": null,
              *           "name": "The one cable sits on the port marked for transmit",
              *           "panels": false,
              *           "runs": 1,
@@ -74582,6 +74841,7 @@ export interface components {
              *         {
              *           "code": "two_ports",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Transmit to transmit, receive to receive, by the labels at both ends",
              *           "panels": false,
              *           "runs": 2,
@@ -74590,6 +74850,7 @@ export interface components {
              *         {
              *           "code": "slide",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Locking slide of each plug pushed home",
              *           "panels": true,
              *           "runs": null,
@@ -74598,14 +74859,16 @@ export interface components {
              *         {
              *           "code": "injector",
              *           "families": [],
+             *           "injector": true,
              *           "name": "Injector: panel side to the panel, house side to the router",
-             *           "panels": true,
+             *           "panels": null,
              *           "runs": null,
              *           "text": "The other way round the router gets the panel's voltage."
              *         },
              *         {
              *           "code": "mains_last",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Mains plug last, and within reach",
              *           "panels": null,
              *           "runs": null,
@@ -74614,10 +74877,20 @@ export interface components {
              *         {
              *           "code": "nobody",
              *           "families": [],
+             *           "injector": null,
              *           "name": "Nobody at the feed, nobody in front",
              *           "panels": false,
              *           "runs": null,
              *           "text": "Say aloud that power comes, and wait for the answer."
+             *         },
+             *         {
+             *           "code": "nobody_panel",
+             *           "families": [],
+             *           "injector": null,
+             *           "name": "Nobody at the panel, in front of it or over it",
+             *           "panels": true,
+             *           "runs": null,
+             *           "text": "It sends as soon as it may, and one with motors turns by itself: say aloud that power comes, and wait for the answer."
              *         }
              *       ],
              *       "readiness": [

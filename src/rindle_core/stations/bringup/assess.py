@@ -52,13 +52,14 @@ def desk_of(job: JobInput) -> DeskContact | None:
 
 
 def checks_of(job: JobInput, terminal: Terminal) -> list[PowerCheckRow]:
-    """What is seen before power of this terminal: by family, number of cables, panel or dish."""
+    """What is seen before power of this terminal: by family, number of cables, panel or dish, injector."""
     fitting = [
         one
         for one in job.picks.words.power_checks
         if (not one.families or terminal.family in one.families)
         and one.runs in (None, terminal.cable.runs)
         and one.panels in (None, terminal.panel is not None)
+        and one.injector in (None, terminal.has_injector)
     ]
     return [
         PowerCheckRow(code=one.code, name=one.name, text=one.text, seen=one.code in job.bringup.power_checks)

@@ -33,14 +33,13 @@ def wiring_of(
     name = "Router, bypassed" if plan == "bypass" and with_router else first
     blocks = [Block(code="terminal", name="Panel" if panel else "Dish", column=0)]
     links = []
-    if panel:
+    feeds, port, carries = "terminal", "data" if panel else "", "ethernet" if panel else "coax"
+    if terminal.has_injector:
         blocks.append(Block(code="injector", name="Injector", indoors=True, column=1))
         links.append(
             BlockLink(first="terminal", first_port="data", second="injector", second_port="panel", carries="ethernet")
         )
-        feeds, port, carries = "injector", "house", "ethernet"
-    else:
-        feeds, port, carries = "terminal", "", "coax"
+        feeds, port = "injector", "house"
     blocks.append(
         Block(
             code="first",

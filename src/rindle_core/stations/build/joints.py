@@ -60,6 +60,7 @@ class JointView(Model):
     finished: bool
     since: str = Field(description="What left it so: a step, or who said it; empty: nobody touched it")
     spanner: str
+    hex_key: str = ""
     torque_nm: float | None
     torque_by: str = Field(description="maker, reckoned or feel")
     stack: str = Field(description="What goes on one bolt, in order")
@@ -105,7 +106,7 @@ def bolt_stack(joint: Joint) -> str:
         return ""
     length = f" × {joint.length_mm:g}" if joint.length_mm else ""
     grade = f", {joint.grade}" if joint.grade else ""
-    return " · ".join([f"bolt M{joint.size_mm:g}{length}{grade}", *joint.washers, *([joint.nut] if joint.nut else [])])
+    return " · ".join([f"{joint.bolt}{length}{grade}", *joint.washers, *([joint.nut] if joint.nut else [])])
 
 
 def _latest(given: JointsInput, key: str) -> tuple[JointState, str]:
@@ -172,6 +173,7 @@ def joints(given: JointsInput) -> Outcome[JointsResult]:
                 finished=_RANK[state] >= _RANK[joint.ends],
                 since=since,
                 spanner=torque.spanner,
+                hex_key=torque.hex_key,
                 torque_nm=torque.torque_nm,
                 torque_by=torque.by,
                 stack=bolt_stack(joint),

@@ -136,7 +136,10 @@ def _fasteners(joints: Iterable[Joint]) -> list[KitRow]:
         size = f"M{joint.size_mm:g}"
         length = f" × {joint.length_mm:g} mm" if joint.length_mm else ""
         grade = f", {joint.grade}" if joint.grade else ""
-        names = [f"Bolt {size}{length}{grade}", *(f"{one.capitalize()} {size}" for one in joint.washers)]
+        names = [
+            f"{joint.bolt[0].upper()}{joint.bolt[1:]}{length}{grade}",
+            *(f"{one.capitalize()} {size}" for one in joint.washers),
+        ]
         if joint.nut:
             names.append(f"{joint.nut.capitalize()} {size}")
         for name in names:
@@ -182,9 +185,22 @@ def _box(given: KitListInput) -> list[KitRow]:
 
 def _van(given: KitListInput) -> list[KitRow]:
     rows = [_row("consumables", one.name, one.amount, one.unit, cue=one.note) for one in given.consumables]
-    named = [*given.tools, *(tool for step in given.steps for tool in step.tools)]
+    turned: dict[str, list[str]] = {}
+    for joint in given.joints:
+        if joint.turned_with:
+            turned.setdefault(joint.turned_with, []).append(joint.name.lower())
+    named = [*turned, *given.tools, *(tool for step in given.steps for tool in step.tools)]
     tools = {_slug(one): one for one in reversed(named)}
-    rows += [_row("tools", f"{tool[0].upper()}{tool[1:]}", 1) for tool in sorted(tools.values(), key=str.casefold)]
+    for tool in sorted(tools.values(), key=str.casefold):
+        used = turned.get(tool, [])
+        rows.append(
+            _row(
+                "tools",
+                f"{tool[0].upper()}{tool[1:]}",
+                1,
+                cue=f"for {shortened(list(dict.fromkeys(used)))}" if used else "",
+            )
+        )
     rows += _aloft(given)
     rows += [_row("instruments", one.name, 1, cue=one.text) for one in given.instruments]
     return rows + [_row("ready", one.name, 1, cue=one.text) for one in given.ready]

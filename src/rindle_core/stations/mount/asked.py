@@ -149,8 +149,10 @@ def asked_fixings(
         return None
     level_n = mast.upper_n if pair and mast.upper_n is not None else mast.wind_force_n + mast.mast_wind_force_n
     lever_m = 0.0 if pair else mast.base_moment_nm / level_n if level_n > 0 else 0.0
-    weight_n = (terminal.mass_kg() + sum(one.mass_kg * one.count for one in kind.pieces)) * STANDARD_GRAVITY_MPS2
     surface_is_wall = pair or kind.reach_m > 0
+    # On a wall weight pulls at the fixings: all of it counts. On a deck it holds down: only what hangs there does.
+    antenna_kg = terminal.mass_kg() if surface_is_wall else terminal.hung_kg()
+    weight_n = (antenna_kg + sum(one.mass_kg * one.count for one in kind.pieces)) * STANDARD_GRAVITY_MPS2
     return fixings(
         FixingsInput(
             holes=kind.holes,
@@ -220,7 +222,7 @@ def asked_ballast(
             force_n=level_n,
             lift_n=blown.lift_n,
             lever_m=max(mast.base_moment_nm / level_n if level_n > 0 else 0.0, 0.01),
-            own_kg=terminal.mass_kg() + sum(one.mass_kg * one.count for one in kind.pieces),
+            own_kg=terminal.hung_kg() + sum(one.mass_kg * one.count for one in kind.pieces),
             width_m=told.frame_width_m or (kind.plate_width_mm or 1000.0) / 1000.0,
             length_m=told.frame_length_m or (kind.plate_height_mm or 1000.0) / 1000.0,
             block_kg=told.block_kg or 20.0,
@@ -253,9 +255,6 @@ def asked_reach(job: JobInput, terminal: Terminal, kind: MountKind) -> Outcome[R
     )
 
 
-_INDOORS = ("modem", "router", "spare_supply")  # nobody takes them up
-
-
 def asked_lifts(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Outcome[LiftsResult]:
     """The `lifts` calculator: the mount's pieces and the terminal's."""
     up_m = height_m(job)
@@ -267,7 +266,7 @@ def asked_lifts(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Ou
     parts = [
         LiftPiece(name=one.name, mass_kg=one.mass_kg, count=one.count, first_up=one.first_up)
         for one in terminal.parts
-        if (one.mass_kg or one.first_up) and one.kind not in _INDOORS
+        if (one.mass_kg or one.first_up) and one.place != "indoors"
     ]
     return lifts(
         LiftsInput(

@@ -13,6 +13,7 @@ from rindle_core.kernel.registry import Outcome, register
 from rindle_core.kernel.ties import no_more
 from rindle_core.stations.mount.findings import AT_HEIGHT, LIFT, LIFT_CREW
 
+_SMALL_KG = 1.0  # what is lighter than that goes up with the other small pieces, in one bag
 By = Literal["ground", "hand", "bag", "hoist", "two"]
 BY_WORDS: dict[By, str] = {
     "ground": "from the ground",
@@ -67,7 +68,7 @@ class LiftsResult(Model):
     at_height_min: float
 
 
-def _by(mass_kg: float, given: LiftsInput) -> By:
+def _by(mass_kg: float, given: LiftsInput, piece_count: int) -> By:
     rules = given.rules
     if given.height_m is not None and given.height_m <= rules.from_ground_m:
         return "ground" if no_more(mass_kg, rules.lone_lift_kg) else "two"
@@ -75,7 +76,11 @@ def _by(mass_kg: float, given: LiftsInput) -> By:
         return "two"
     if not no_more(mass_kg, rules.bag_kg):
         return "hoist"
-    return "hand" if no_more(mass_kg, rules.hand_kg) else "bag"
+    return "hand" if piece_count == 1 and no_more(mass_kg, rules.hand_kg) else "bag"
+
+
+def _named(piece: LiftPiece) -> str:
+    return f"{piece.count} × {piece.name}" if piece.count > 1 else piece.name
 
 
 def _lift(names: list[str], mass_kg: float, by: By) -> Lift:
@@ -84,29 +89,33 @@ def _lift(names: list[str], mass_kg: float, by: By) -> Lift:
 
 @register("lifts", "What goes up in one go, by how many people and how", LiftsInput, LiftsResult)
 def lifts(given: LiftsInput) -> Outcome[LiftsResult]:
-    """The mount first, then the antenna: whole while one person may carry it, else the head before what hangs on it.
+    """The mount first, its small pieces in one bag, then the antenna.
 
-    Limits are house rules; nothing heavier is split than into its pieces.
+    That goes whole while one person may carry it, else the head before what hangs on it. Limits are house rules;
+    nothing heavier is split than into its pieces.
     """
     own = [one for one in given.pieces if not one.of_mount]
     mount = [one for one in given.pieces if one.of_mount]
     antenna_kg = sum(one.mass_kg * one.count for one in own)
     split = not no_more(antenna_kg, given.rules.lone_lift_kg)
-    ups = [([one.name], one.mass_kg) for one in mount for _ in range(one.count) if one.mass_kg >= 1.0]
+    small = [one for one in mount if one.mass_kg < _SMALL_KG]
+    ups = [([_named(one) for one in small], sum(one.mass_kg * one.count for one in small))] if small else []
+    ups += [([one.name], one.mass_kg) for one in mount if one not in small for _ in range(one.count)]
     if own and not split:
-        ups.append(([one.name for one in own], antenna_kg))
+        ups.append(([_named(one) for one in own], antenna_kg))
     elif own:
         # What sits on the mast goes first, then the largest that hangs on it; the rest goes with the last.
         head = next((one for one in own if one.first_up), None)
-        rest = sorted((one for one in own if one is not head), key=lambda one: -one.mass_kg)
         ups += [([one.name], one.mass_kg) for one in ([head] if head else []) for _ in range(one.count)]
-        for one in rest:
-            fits = ups and ups[-1][0][0] != (head.name if head else "") and len(ups) > len(mount)
-            if fits and no_more(ups[-1][1] + one.mass_kg * one.count, given.rules.lone_lift_kg):
-                ups[-1] = ([*ups[-1][0], one.name], ups[-1][1] + one.mass_kg * one.count)
+        hung: list[tuple[list[str], float]] = []
+        for one in sorted((one for one in own if one is not head), key=lambda one: -one.mass_kg):
+            mass_kg = one.mass_kg * one.count
+            if hung and no_more(hung[-1][1] + mass_kg, given.rules.lone_lift_kg):
+                hung[-1] = ([*hung[-1][0], _named(one)], hung[-1][1] + mass_kg)
             else:
-                ups.append(([one.name], one.mass_kg * one.count))
-    told = [_lift(names, mass, _by(mass, given)) for names, mass in ups]
+                hung.append(([_named(one)], mass_kg))
+        ups += hung
+    told = [_lift(names, mass, _by(mass, given, len(names))) for names, mass in ups]
     result = LiftsResult(
         lifts=told,
         together_kg=sum(one.mass_kg * one.count for one in given.pieces),

@@ -10,7 +10,7 @@ from rindle_core.catalogue.parts import Joint
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.science.bolts import grades, preload_n, sizes, spanner, tightening_nm
+from rindle_core.science.bolts import grades, preload_n, sizes, tightening_nm
 
 Hand = Literal["maker", "reckoned", "feel"]
 
@@ -22,12 +22,13 @@ class TighteningInput(Model):
 
 
 class JointTorque(Model):
-    """A joint with its torque and spanner. Without a class it is by feel, the last turns by hand."""
+    """A joint with its torque and spanner or key. Without a class it is by feel, the last turns by hand."""
 
     name: str
     count: int
     size_mm: float | None
     spanner: str
+    hex_key: str = ""
     torque_nm: float | None
     preload_n: float | None
     by: Hand
@@ -58,7 +59,8 @@ def tightening(given: TighteningInput) -> Outcome[TighteningResult]:
                 name=one.name,
                 count=one.count,
                 size_mm=one.size_mm,
-                spanner=spanner(one.size_mm) if one.size_mm else "",
+                spanner=one.spanner,
+                hex_key=one.hex_key,
                 torque_nm=one.torque_nm if one.torque_nm is not None else reckoned,
                 preload_n=preload_n(one.size_mm, one.grade) if known and one.size_mm else None,
                 by=by,

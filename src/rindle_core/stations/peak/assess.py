@@ -6,7 +6,6 @@ from rindle_core.catalogue.guides import GuideKind, PeakGuide
 from rindle_core.catalogue.models import Terminal
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
-from rindle_core.science.bolts import spanner
 from rindle_core.stations.aim.aim import AimResult
 from rindle_core.stations.aim.panel_aim import judge_panel_aim
 from rindle_core.stations.aim.part import AimPart, PanelAim
@@ -177,10 +176,9 @@ _BY_GUIDE: dict[GuideKind, str] = {
 
 
 def take_along(terminal: Terminal, guide: PeakGuide | None) -> list[str]:
-    """Instruments, a spanner for each nut that is turned at the head, what it is pointed by, a pen for the marks."""
+    """Instruments, what turns each nut at the head, what it is pointed by, a pen for the marks."""
     turned = [one for one in terminal.joints if one.lock_number or one.free_until]
-    sizes = {spanner(one.size_mm) for one in turned if one.size_mm is not None}
-    nuts = [f"spanner {size}" for size in sorted(sizes) if size]
+    nuts = sorted({one.turned_with for one in turned if one.turned_with})
     told = ["clinometer", "compass", *nuts, _BY_GUIDE[guide.kind] if guide else "", "a paint pen for the witness marks"]
     return [one for one in [*told, "this job on a telephone, or the pocket card"] if one]
 

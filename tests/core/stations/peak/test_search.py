@@ -178,10 +178,10 @@ def test_what_the_head_takes_is_told_so_that_it_is_gone_to_once():
     terminals = {one["code"]: one for one in json.loads((DEMO / "terminals.json").read_text("utf-8"))}
     told = {code: Terminal.model_validate(terminals[code]) for code in ("tarn-74", "fell-75")}
     sound = take_along(told["tarn-74"], told["tarn-74"].guides[0])
-    assert {"clinometer", "compass", "spanner 13\u00a0mm"} <= set(sound)  # ISO 4014: M8 is 13 mm across the flats
+    assert {"clinometer", "compass", "13\u00a0mm spanner"} <= set(sound)  # ISO 4014: M8 is 13 mm across the flats
     assert not any("meter with its leads" in one for one in sound)
     assert any("meter with its leads" in one for one in take_along(told["fell-75"], told["fell-75"].guides[0]))
     free = [one for one in told["tarn-74"].joints if one.lock_number or one.free_until]
-    assert sum(one.startswith("spanner") for one in sound) == len({one.size_mm for one in free})
+    assert sum(one.endswith("spanner") for one in sound) == len({one.size_mm for one in free})
     bare = told["tarn-74"].model_copy(update={"joints": [one.model_copy(update={"size_mm": None}) for one in free]})
-    assert not any(one.startswith("spanner") for one in take_along(bare, None))  # nobody told its bolts
+    assert not any(one.endswith("spanner") for one in take_along(bare, None))  # nobody told its bolts

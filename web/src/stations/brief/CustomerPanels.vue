@@ -88,7 +88,7 @@ const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind'
           </tr>
           <tr>
             <th scope="row">Mount</th>
-            <td>{{ standsNow?.mount_name || 'not chosen yet' }}</td>
+            <td>{{ job.assessment.mount_kind?.name || standsNow?.mount_name || 'not chosen yet' }}</td>
             <td><fact at="brief.later_mount_code" :options="kinds" /></td>
           </tr>
           <tr>

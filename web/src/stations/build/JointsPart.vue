@@ -51,7 +51,8 @@ function touch(view: Schemas['JointView'], state: State): void {
               }}{{ one.torque_by === 'maker' ? ', the maker’s' : ', reckoned for dry steel: the maker’s prevails' }}.
             </template>
             <template v-else>By feel, the last turns by hand. </template>
-            <template v-if="one.spanner">Spanner {{ one.spanner }}. </template>{{ one.joint.tighten }}
+            <template v-if="one.spanner">Spanner {{ one.spanner }}. </template
+            ><template v-if="one.hex_key">Hex key {{ one.hex_key }}. </template>{{ one.joint.tighten }}
           </p>
           <p class="quiet small">
             Ends {{ one.joint.ends }}<template v-if="one.since">; {{ one.state }} by {{ one.since }}</template>

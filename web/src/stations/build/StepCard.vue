@@ -125,6 +125,7 @@ const unpass = () => store.patch({ passes: (told.value.passes ?? []).filter((one
         ><template v-if="step.sets?.[one.code] === 'torqued' && one.torque_nm">
           with <b>{{ formatTorque(one.torque_nm, prefs.system) }}</b></template
         ><template v-if="one.spanner">; spanner {{ one.spanner }}</template
+        ><template v-if="one.hex_key">; hex key {{ one.hex_key }}</template
         ><br />
         <span class="quiet small"
           >{{ one.stack }}<template v-if="one.stack && one.joint.tighten">. </template>{{ one.joint.tighten }}</span

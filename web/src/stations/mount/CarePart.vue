@@ -34,7 +34,7 @@ const BY = { maker: 'the maker’s', reckoned: 'reckoned, dry', feel: 'by feel, 
         <tr v-for="one in torques" :key="one.name">
           <th scope="row">{{ one.count > 1 ? `${one.count} × ` : '' }}{{ one.name }}</th>
           <td>{{ one.torque_nm != null ? `${formatTorque(one.torque_nm, prefs.system)}, ` : '' }}{{ BY[one.by] }}</td>
-          <td>{{ one.spanner ? `spanner ${one.spanner}` : '' }}</td>
+          <td>{{ one.spanner ? `spanner ${one.spanner}` : one.hex_key ? `hex key ${one.hex_key}` : '' }}</td>
           <td class="quiet">{{ one.tighten }}</td>
         </tr>
       </tbody>

@@ -1,0 +1,87 @@
+"""What the stores say of a terminal and its mount is said alike in every place that shows it."""
+
+import json
+from pathlib import Path
+
+import pytest
+
+from rindle_core.catalogue.house_words import DEFAULT_WORDS
+from rindle_core.catalogue.models import Terminal
+from rindle_core.catalogue.mounts import SHIPPED_MOUNTS
+from rindle_core.job import JobInput, assess
+from rindle_core.stations.bringup.wiring import wiring_of
+from rindle_core.stations.mount.lifts import LiftPiece, LiftsInput, lifts
+
+DEMO = Path(__file__).parents[2] / "demo"
+TERMINALS = [Terminal.model_validate(one) for one in json.loads((DEMO / "terminals.json").read_text("utf-8"))]
+# Across the flats and of sockets, ISO 4014 and ISO 4762, written down anew.
+FLATS, SOCKETS = {5: 8, 6: 10, 8: 13, 10: 16, 12: 18}, {5: 4, 6: 5, 8: 6}
+
+
+def come_to(terminal, mount=""):
+    given = {
+        "picks": {"terminal": terminal.model_dump()},
+        "brief": {"date": "2026-12-02"},
+        "mount": {"mount_code": mount},
+    }
+    return assess(JobInput.model_validate(given)).result
+
+
+@pytest.mark.parametrize(
+    ("terminal", "kind"),
+    [*((one, SHIPPED_MOUNTS[0]) for one in TERMINALS), *((TERMINALS[0], one) for one in SHIPPED_MOUNTS[1:])],
+    ids=lambda one: one.code,
+)
+def test_what_turns_each_joint_is_in_the_van_and_in_the_hand(terminal, kind):
+    result = come_to(terminal, kind.code)
+    van = {one.name.replace("\u00a0", " ").lower() for one in result.kit_list.rows if one.group == "tools"}
+    steps = [one.step for one in result.build.steps]
+    for joint in (*kind.joints, *terminal.joints):
+        if joint.size_mm is None or joint.head == "none":
+            continue
+        sizes, tool = (FLATS, "spanner") if joint.head == "hexagon" else (SOCKETS, "hex key")
+        wanted = f"{sizes[int(joint.size_mm)]} mm {tool}"
+        assert wanted in van, joint.name
+        for step in steps:
+            if step.sets.get(joint.key) in ("snug", "tight", "torqued", "marked"):
+                assert wanted in [one.replace("\u00a0", " ") for one in step.tools], (step.title, joint.name)
+    bolts = " ".join(one.name for one in result.kit_list.rows if one.group == "fasteners")
+    assert ("Pin 8" in bolts) == any(one.head == "none" and one.size_mm for one in (*kind.joints, *terminal.joints))
+
+
+@pytest.mark.parametrize("terminal", TERMINALS, ids=lambda one: one.code)
+def test_an_injector_is_in_the_box_in_both_pictures_and_asked_about_or_nowhere(terminal):
+    there = terminal.has_injector
+    assert there == any(one.name == "Injector" for one in terminal.parts)
+    assert there == any(one.name == "Injector" for one in terminal.blocks)
+    assert there == any(one.name == "Injector" for one in wiring_of(terminal, "keep", "", False, []).blocks)
+    asked = [one.code for one in come_to(terminal).checks_before_power]
+    assert there == ("injector" in asked)
+    assert ("nobody_panel" in asked) == (terminal.panel is not None) != ("nobody" in asked)
+    assert {"injector", "nobody", "nobody_panel"} <= {one.code for one in DEFAULT_WORDS.power_checks}
+
+
+@pytest.mark.parametrize("kind", SHIPPED_MOUNTS, ids=lambda one: one.code)
+def test_everything_that_goes_up_is_in_one_of_the_ways_up(kind):
+    """Also what is light: the clamps of a pole were on no way, and in the sum."""
+    pieces = [LiftPiece(name=one.name, mass_kg=one.mass_kg, count=one.count, of_mount=True) for one in kind.pieces]
+    heavy = [LiftPiece(name=name, mass_kg=mass) for name, mass in (("Reflector", 19.0), ("Head", 10.5), ("Arm", 4.2))]
+    for own in ([LiftPiece(name="Panel", mass_kg=4.0)], heavy):
+        result = lifts(LiftsInput(pieces=[*pieces, *own], height_m=6.0)).result
+        assert sum(one.mass_kg for one in result.lifts) == pytest.approx(result.together_kg)
+        named = " ".join(name for one in result.lifts for name in one.names)
+        assert all(one.name in named for one in (*pieces, *own))
+        mixed = [one for one in result.lifts if {p.name for p in own} & set(one.names) and len(one.names) > len(own)]
+        assert not mixed  # the mount goes before the antenna
+        assert all(one.by != "hand" for one in result.lifts if len(one.names) > 1)  # several pieces in no one hand
+
+
+def test_two_beams_and_a_dish_without_a_head_are_not_carried_as_one():
+    pieces = [
+        LiftPiece(name="Beam", mass_kg=6.0, count=2, of_mount=True),
+        LiftPiece(name="Reflector", mass_kg=19.0),
+        LiftPiece(name="Arm", mass_kg=9.0),
+    ]
+    assert [one.names for one in lifts(LiftsInput(pieces=pieces, height_m=6.0)).result.lifts] == [
+        ["Beam"], ["Beam"], ["Reflector"], ["Arm"],
+    ]  # fmt: skip
