@@ -85,3 +85,39 @@ def test_two_beams_and_a_dish_without_a_head_are_not_carried_as_one():
     assert [one.names for one in lifts(LiftsInput(pieces=pieces, height_m=6.0)).result.lifts] == [
         ["Beam"], ["Beam"], ["Reflector"], ["Arm"],
     ]  # fmt: skip
+
+
+@pytest.mark.parametrize("terminal", TERMINALS, ids=lambda one: one.code)
+def test_the_way_in_decides_drill_tools_and_what_sets(terminal):
+    def run(**cable):
+        given = {"picks": {"terminal": terminal.model_dump()}, "brief": {"date": "2026-12-02"}, "cable": cable}
+        result = assess(JobInput.model_validate(given)).result
+        van = " ".join(one.name.lower() for one in result.kit_list.rows if one.group in ("tools", "aloft"))
+        step = next(one.step for one in result.build.steps if one.step.code == "cable")
+        return step, van, {one.wait.code for one in result.waits.waits}
+
+    step, van, waits = run(sealed_by="none", wall_code="masonry")  # a window, or a vehicle's own gland
+    assert ("drill" in van, "drill" in step.work, "drill" in step.caution.lower(), {"sealant", "foam"} & waits) == (
+        False, False, False, set(),
+    )  # fmt: skip
+    step, van, waits = run(wall_code="masonry", sealed_by="foam")
+    assert "hammer drill" in van
+    assert "drill" in step.work
+    assert "foam" in waits
+    assert "sealant" not in waits
+    assert "plugs" in step.detail
+    in_timber, van, waits = run(wall_code="timber", sealed_by="sealant")
+    assert "stud detector" in van
+    assert "hammer" not in van
+    assert "sealant" in waits
+    assert in_timber.usual_min < step.usual_min
+    step, van, waits = run(wall_code="old_hole", sealed_by="putty")
+    assert "drill" not in step.work
+    assert "dead" in step.caution
+    assert not {"sealant", "foam"} & waits
+    step, van, _ = run()
+    assert "not told" in step.detail
+    assert "drill" in van
+    assert "drill" in step.work  # what is not known is taken as the worse
+    _, van, _ = run(wall_code="timber", wall_mm=200, cable_code="")
+    assert "drill bit" not in van

@@ -66,7 +66,7 @@ NOT_ASKED = {
     "mount": "mast_straight_mm design_gust_mps working_gust_mps gust_source pulled_n",
     "cable": """connectors drilled_from wall_mark inside_mm outside_mm dressed injector_dry injector_reachable
         old_cabling earth_wire_length_m earth_ground_ohm earthed_terminal_code earthed_mount_code
-        made_cable_code""",
+        made_cable_code wall_code""",
     "build": """rim_gap_mm delivered_by built_terminal_code built_mount_code unpacked_terminal_code
         unpacked_mount_code""",
     "peak": """elevation_mid_turns azimuth_mid_turns read_satellite_code read_terminal_code read_mount_code

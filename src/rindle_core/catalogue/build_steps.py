@@ -58,6 +58,9 @@ class BuildStep(Model):
     power_off: bool = Field(
         default=False, description="Never done while it has power: a coaxial plug is mated, or somebody is in front"
     )
+    passes_wall: bool = Field(
+        default=False, description="The cable goes into the house in it: the wall adds how, with what, and what sets"
+    )
     needs: list[str] = Field(default_factory=list)
     caution: str = ""
     work: list[Work] = Field(

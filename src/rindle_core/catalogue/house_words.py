@@ -126,6 +126,17 @@ class OldLine(Phrase):
     proof: str = Field(min_length=1, max_length=400, description="How it is proved at the hand-over")
 
 
+class WayIn(Phrase):
+    """What the cable goes through on its way in, and what that asks: `text` is how it is done there."""
+
+    caution: str = Field(default="", max_length=300, description="Said at the step")
+    tools: list[Annotated[str, Field(min_length=1, max_length=80)]] = Field(
+        default_factory=list, max_length=8, description="Besides what pulls the cable"
+    )
+    drills: bool = Field(default=True, description="Whether it is drilled: what stops drilling stops it")
+    usual_min: float = Field(default=0.0, ge=0, le=480, description="Minutes that it adds as a rule")
+
+
 P = TypeVar("P", bound=Phrase)
 
 
@@ -163,6 +174,9 @@ class HouseWords(Model):
     )
     entry_steps: Annotated[list[Phrase], Field(description="Seen to where the cable enters")] = _list(
         Phrase, "entry_steps"
+    )
+    ways_in: Annotated[list[WayIn], Field(description="What a cable goes through on its way in")] = _list(
+        WayIn, "ways_in"
     )
     end_checks: Annotated[list[Phrase], Field(description="Looked at on every end that is made")] = _list(
         Phrase, "end_checks"

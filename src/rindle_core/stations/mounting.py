@@ -8,10 +8,12 @@ from rindle_core.catalogue.parts import Joint
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.planned import planned
 from rindle_core.stations.step_order import joined, listed
+from rindle_core.stations.way_in import LOOKS_AT as WAY_IN
+from rindle_core.stations.way_in import through_wall
 
 OF_MOUNT = ("mount.mount_code", "sky.positions", "sky.position_letter")  # what `mount_code` reads
 _MOST_TOOLS = 12  # as many as a step names
-LOOKS_AT = ("mount.mount_code", "mount.mount_side", "mount.side_mount_code", "brief.surface")
+LOOKS_AT = ("mount.mount_code", "mount.mount_side", "mount.side_mount_code", "brief.surface", *WAY_IN)
 
 
 def mount_code(job: JobInput) -> str:
@@ -39,11 +41,16 @@ def mount_surface(job: JobInput) -> Surface | None:
 
 
 def build_steps(job: JobInput) -> list[BuildStep]:
-    """The steps of mount and terminal in one order; without a terminal none."""
+    """The steps of mount, terminal and wall in one order; without a terminal none."""
+    joints = {one.key: one for one in joints_of(job)}
+    return [_with_tools(through_wall(one, job), joints) for one in _put_up(job)]
+
+
+def _put_up(job: JobInput) -> list[BuildStep]:
+    """What mount and terminal ask, before anything is known of the cable's way."""
     terminal, kind = job.picks.terminal, mount_kind(job)
     steps = joined(terminal.build_steps, kind.build_steps if kind else []) if terminal else []
-    joints = {one.key: one for one in joints_of(job)}
-    steps = [_with_tools(_on_its_side(one, mount_side(job)), joints) for one in steps]
+    steps = [_on_its_side(one, mount_side(job)) for one in steps]
     return [_on_the_ground(one) for one in steps] if mount_surface(job) == "bare_ground" else steps
 
 
@@ -98,7 +105,7 @@ def at_height_min(job: JobInput) -> float:
         return one.time_at_height_min
     if mount_kind(job) is None:
         return 0.0
-    return sum(step.at_height_min for step in build_steps(job))
+    return sum(step.at_height_min for step in _put_up(job))
 
 
 __all__ = [

@@ -11879,6 +11879,55 @@ export interface components {
              *           "told_by": "sign",
              *           "usual_min": 10080
              *         }
+             *       ],
+             *       "ways_in": [
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "code": "masonry",
+             *           "drills": true,
+             *           "name": "brick, block, stone or concrete",
+             *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
+             *           "tools": [
+             *             "hammer drill",
+             *             "goggles and mask",
+             *             "plugs for the clips"
+             *           ],
+             *           "usual_min": 20
+             *         },
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "code": "timber",
+             *           "drills": true,
+             *           "name": "timber behind siding or boards",
+             *           "text": "Between two studs, found by two signs; a sharp bit, slowly, through the skin. Level from the house, not from the siding. The hole falls outwards.",
+             *           "tools": [
+             *             "drill",
+             *             "stud detector"
+             *           ],
+             *           "usual_min": 10
+             *         },
+             *         {
+             *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "code": "sheet",
+             *           "drills": true,
+             *           "name": "sheet metal",
+             *           "text": "A small hole, then a step drill; the edge filed and painted, a grommet in before the cable passes. The hole falls outwards.",
+             *           "tools": [
+             *             "step drill",
+             *             "file",
+             *             "grommet and touch-up paint"
+             *           ],
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "code": "old_hole",
+             *           "drills": false,
+             *           "name": "an old hole is used on",
+             *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
+             *           "tools": [],
+             *           "usual_min": 5
+             *         }
              *       ]
              *     }
              */
@@ -12275,6 +12324,12 @@ export interface components {
              */
             on_right: string;
             /**
+             * Passes Wall
+             * @description The cable goes into the house in it: the wall adds how, with what, and what sets
+             * @default false
+             */
+            passes_wall: boolean;
+            /**
              * People Count
              * @description People that it takes
              * @default 1
@@ -12513,6 +12568,11 @@ export interface components {
             /** Cable tests */
             tests?: components["schemas"]["CableTest"][];
             /**
+             * The wall is of
+             * @default
+             */
+            wall_code: string;
+            /**
              * Measured from
              * @description A window’s edge, a corner: seen on both sides
              * @default
@@ -12625,6 +12685,8 @@ export interface components {
             swept?: boolean | null;
             /** Cable tests */
             tests?: components["schemas"]["CableTest"][] | null;
+            /** The wall is of */
+            wall_code?: string | null;
             /**
              * Measured from
              * @description A window’s edge, a corner: seen on both sides
@@ -17265,6 +17327,55 @@ export interface components {
              *           "text": "Days to weeks.",
              *           "told_by": "sign",
              *           "usual_min": 10080
+             *         }
+             *       ],
+             *       "ways_in": [
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "code": "masonry",
+             *           "drills": true,
+             *           "name": "brick, block, stone or concrete",
+             *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
+             *           "tools": [
+             *             "hammer drill",
+             *             "goggles and mask",
+             *             "plugs for the clips"
+             *           ],
+             *           "usual_min": 20
+             *         },
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "code": "timber",
+             *           "drills": true,
+             *           "name": "timber behind siding or boards",
+             *           "text": "Between two studs, found by two signs; a sharp bit, slowly, through the skin. Level from the house, not from the siding. The hole falls outwards.",
+             *           "tools": [
+             *             "drill",
+             *             "stud detector"
+             *           ],
+             *           "usual_min": 10
+             *         },
+             *         {
+             *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "code": "sheet",
+             *           "drills": true,
+             *           "name": "sheet metal",
+             *           "text": "A small hole, then a step drill; the edge filed and painted, a grommet in before the cable passes. The hole falls outwards.",
+             *           "tools": [
+             *             "step drill",
+             *             "file",
+             *             "grommet and touch-up paint"
+             *           ],
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "code": "old_hole",
+             *           "drills": false,
+             *           "name": "an old hole is used on",
+             *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
+             *           "tools": [],
+             *           "usual_min": 5
              *         }
              *       ]
              *     }
@@ -23885,6 +23996,55 @@ export interface components {
              *           "told_by": "sign",
              *           "usual_min": 10080
              *         }
+             *       ],
+             *       "ways_in": [
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "code": "masonry",
+             *           "drills": true,
+             *           "name": "brick, block, stone or concrete",
+             *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
+             *           "tools": [
+             *             "hammer drill",
+             *             "goggles and mask",
+             *             "plugs for the clips"
+             *           ],
+             *           "usual_min": 20
+             *         },
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "code": "timber",
+             *           "drills": true,
+             *           "name": "timber behind siding or boards",
+             *           "text": "Between two studs, found by two signs; a sharp bit, slowly, through the skin. Level from the house, not from the siding. The hole falls outwards.",
+             *           "tools": [
+             *             "drill",
+             *             "stud detector"
+             *           ],
+             *           "usual_min": 10
+             *         },
+             *         {
+             *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "code": "sheet",
+             *           "drills": true,
+             *           "name": "sheet metal",
+             *           "text": "A small hole, then a step drill; the edge filed and painted, a grommet in before the cable passes. The hole falls outwards.",
+             *           "tools": [
+             *             "step drill",
+             *             "file",
+             *             "grommet and touch-up paint"
+             *           ],
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "code": "old_hole",
+             *           "drills": false,
+             *           "name": "an old hole is used on",
+             *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
+             *           "tools": [],
+             *           "usual_min": 5
+             *         }
              *       ]
              *     }
              */
@@ -25835,6 +25995,11 @@ export interface components {
              * @description What takes its time, and what is done meanwhile
              */
             waits?: components["schemas"]["Wait"][];
+            /**
+             * Ways In
+             * @description What a cable goes through on its way in
+             */
+            ways_in?: components["schemas"]["WayIn"][];
         };
         /**
          * HouseholdInput
@@ -26699,6 +26864,7 @@ export interface components {
              *       "splitter_db": null,
              *       "swept": false,
              *       "tests": [],
+             *       "wall_code": "",
              *       "wall_mark": "",
              *       "wall_mm": null,
              *       "wall_things": []
@@ -27161,6 +27327,7 @@ export interface components {
              *               "needs": [],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -27193,6 +27360,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -27227,6 +27395,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 2,
              *               "photo": "The cross-bar and the depth of the hole, before the pour",
              *               "place": "ground",
@@ -27256,6 +27425,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 2,
              *               "photo": "",
              *               "place": "ground",
@@ -27284,6 +27454,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -27311,6 +27482,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -27500,6 +27672,7 @@ export interface components {
              *               "needs": [],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -27529,6 +27702,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -27558,6 +27732,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 2,
              *               "photo": "The clean holes with a rule beside them",
              *               "place": "height",
@@ -27588,6 +27763,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 2,
              *               "photo": "",
              *               "place": "height",
@@ -27798,6 +27974,7 @@ export interface components {
              *               "needs": [],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -27827,6 +28004,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -27854,6 +28032,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -27883,6 +28062,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -27913,6 +28093,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "The sealed holes, before the plate covers them",
              *               "place": "height",
@@ -27949,6 +28130,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -27978,6 +28160,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 2,
              *               "photo": "",
              *               "place": "height",
@@ -28008,6 +28191,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -28186,6 +28370,7 @@ export interface components {
              *               "needs": [],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -28215,6 +28400,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -28244,6 +28430,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 2,
              *               "photo": "",
              *               "place": "height",
@@ -28274,6 +28461,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 2,
              *               "photo": "",
              *               "place": "height",
@@ -28514,6 +28702,7 @@ export interface components {
              *               "needs": [],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -28545,6 +28734,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -28575,6 +28765,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "The sealed holes, before the plate covers them",
              *               "place": "height",
@@ -28604,6 +28795,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -28823,6 +29015,7 @@ export interface components {
              *               "needs": [],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "bench",
@@ -28852,6 +29045,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 2,
              *               "photo": "",
              *               "place": "height",
@@ -28884,6 +29078,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -28914,6 +29109,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -29141,6 +29337,7 @@ export interface components {
              *               "needs": [],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -29172,6 +29369,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -29348,6 +29546,7 @@ export interface components {
              *               "needs": [],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -29375,6 +29574,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 2,
              *               "photo": "",
              *               "place": "height",
@@ -29407,6 +29607,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 2,
              *               "photo": "",
              *               "place": "height",
@@ -29683,6 +29884,7 @@ export interface components {
              *               "needs": [],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "bench",
@@ -29710,6 +29912,7 @@ export interface components {
              *               ],
              *               "on_left": "its jaw to the left, the recesses of its nuts facing you; they are driven from the right.",
              *               "on_right": "turned over by half a turn, its jaw to the right; its nuts are driven from the left.",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -29741,6 +29944,7 @@ export interface components {
              *               ],
              *               "on_left": "its lip points to the right, towards the rung’s middle.",
              *               "on_right": "its lip points to the left, towards the rung’s middle.",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -29770,6 +29974,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -29797,6 +30002,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -29828,6 +30034,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -30018,6 +30225,7 @@ export interface components {
              *               "needs": [],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -30140,6 +30348,7 @@ export interface components {
              *               "needs": [],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -30178,6 +30387,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -30383,6 +30593,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -30412,6 +30623,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 2,
              *               "photo": "",
              *               "place": "ground",
@@ -30601,6 +30813,7 @@ export interface components {
              *               "needs": [],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -30628,6 +30841,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -30658,6 +30872,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -30815,6 +31030,7 @@ export interface components {
              *               "needs": [],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -30846,6 +31062,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -30876,6 +31093,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -30905,6 +31123,7 @@ export interface components {
              *               ],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "height",
@@ -31091,6 +31310,7 @@ export interface components {
              *               "needs": [],
              *               "on_left": "",
              *               "on_right": "",
+             *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
              *               "place": "ground",
@@ -34549,6 +34769,55 @@ export interface components {
              *             "text": "Days to weeks.",
              *             "told_by": "sign",
              *             "usual_min": 10080
+             *           }
+             *         ],
+             *         "ways_in": [
+             *           {
+             *             "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *             "code": "masonry",
+             *             "drills": true,
+             *             "name": "brick, block, stone or concrete",
+             *             "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
+             *             "tools": [
+             *               "hammer drill",
+             *               "goggles and mask",
+             *               "plugs for the clips"
+             *             ],
+             *             "usual_min": 20
+             *           },
+             *           {
+             *             "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *             "code": "timber",
+             *             "drills": true,
+             *             "name": "timber behind siding or boards",
+             *             "text": "Between two studs, found by two signs; a sharp bit, slowly, through the skin. Level from the house, not from the siding. The hole falls outwards.",
+             *             "tools": [
+             *               "drill",
+             *               "stud detector"
+             *             ],
+             *             "usual_min": 10
+             *           },
+             *           {
+             *             "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *             "code": "sheet",
+             *             "drills": true,
+             *             "name": "sheet metal",
+             *             "text": "A small hole, then a step drill; the edge filed and painted, a grommet in before the cable passes. The hole falls outwards.",
+             *             "tools": [
+             *               "step drill",
+             *               "file",
+             *               "grommet and touch-up paint"
+             *             ],
+             *             "usual_min": 15
+             *           },
+             *           {
+             *             "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *             "code": "old_hole",
+             *             "drills": false,
+             *             "name": "an old hole is used on",
+             *             "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
+             *             "tools": [],
+             *             "usual_min": 5
              *           }
              *         ]
              *       }
@@ -40059,6 +40328,55 @@ export interface components {
              *           "told_by": "sign",
              *           "usual_min": 10080
              *         }
+             *       ],
+             *       "ways_in": [
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "code": "masonry",
+             *           "drills": true,
+             *           "name": "brick, block, stone or concrete",
+             *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
+             *           "tools": [
+             *             "hammer drill",
+             *             "goggles and mask",
+             *             "plugs for the clips"
+             *           ],
+             *           "usual_min": 20
+             *         },
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "code": "timber",
+             *           "drills": true,
+             *           "name": "timber behind siding or boards",
+             *           "text": "Between two studs, found by two signs; a sharp bit, slowly, through the skin. Level from the house, not from the siding. The hole falls outwards.",
+             *           "tools": [
+             *             "drill",
+             *             "stud detector"
+             *           ],
+             *           "usual_min": 10
+             *         },
+             *         {
+             *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "code": "sheet",
+             *           "drills": true,
+             *           "name": "sheet metal",
+             *           "text": "A small hole, then a step drill; the edge filed and painted, a grommet in before the cable passes. The hole falls outwards.",
+             *           "tools": [
+             *             "step drill",
+             *             "file",
+             *             "grommet and touch-up paint"
+             *           ],
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "code": "old_hole",
+             *           "drills": false,
+             *           "name": "an old hole is used on",
+             *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
+             *           "tools": [],
+             *           "usual_min": 5
+             *         }
              *       ]
              *     }
              */
@@ -43873,6 +44191,55 @@ export interface components {
              *           "told_by": "sign",
              *           "usual_min": 10080
              *         }
+             *       ],
+             *       "ways_in": [
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "code": "masonry",
+             *           "drills": true,
+             *           "name": "brick, block, stone or concrete",
+             *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
+             *           "tools": [
+             *             "hammer drill",
+             *             "goggles and mask",
+             *             "plugs for the clips"
+             *           ],
+             *           "usual_min": 20
+             *         },
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "code": "timber",
+             *           "drills": true,
+             *           "name": "timber behind siding or boards",
+             *           "text": "Between two studs, found by two signs; a sharp bit, slowly, through the skin. Level from the house, not from the siding. The hole falls outwards.",
+             *           "tools": [
+             *             "drill",
+             *             "stud detector"
+             *           ],
+             *           "usual_min": 10
+             *         },
+             *         {
+             *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "code": "sheet",
+             *           "drills": true,
+             *           "name": "sheet metal",
+             *           "text": "A small hole, then a step drill; the edge filed and painted, a grommet in before the cable passes. The hole falls outwards.",
+             *           "tools": [
+             *             "step drill",
+             *             "file",
+             *             "grommet and touch-up paint"
+             *           ],
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "code": "old_hole",
+             *           "drills": false,
+             *           "name": "an old hole is used on",
+             *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
+             *           "tools": [],
+             *           "usual_min": 5
+             *         }
              *       ]
              *     }
              */
@@ -47350,6 +47717,55 @@ export interface components {
              *           "text": "Days to weeks.",
              *           "told_by": "sign",
              *           "usual_min": 10080
+             *         }
+             *       ],
+             *       "ways_in": [
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "code": "masonry",
+             *           "drills": true,
+             *           "name": "brick, block, stone or concrete",
+             *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
+             *           "tools": [
+             *             "hammer drill",
+             *             "goggles and mask",
+             *             "plugs for the clips"
+             *           ],
+             *           "usual_min": 20
+             *         },
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "code": "timber",
+             *           "drills": true,
+             *           "name": "timber behind siding or boards",
+             *           "text": "Between two studs, found by two signs; a sharp bit, slowly, through the skin. Level from the house, not from the siding. The hole falls outwards.",
+             *           "tools": [
+             *             "drill",
+             *             "stud detector"
+             *           ],
+             *           "usual_min": 10
+             *         },
+             *         {
+             *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "code": "sheet",
+             *           "drills": true,
+             *           "name": "sheet metal",
+             *           "text": "A small hole, then a step drill; the edge filed and painted, a grommet in before the cable passes. The hole falls outwards.",
+             *           "tools": [
+             *             "step drill",
+             *             "file",
+             *             "grommet and touch-up paint"
+             *           ],
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "code": "old_hole",
+             *           "drills": false,
+             *           "name": "an old hole is used on",
+             *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
+             *           "tools": [],
+             *           "usual_min": 5
              *         }
              *       ]
              *     }
@@ -53949,6 +54365,55 @@ export interface components {
              *           "told_by": "sign",
              *           "usual_min": 10080
              *         }
+             *       ],
+             *       "ways_in": [
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "code": "masonry",
+             *           "drills": true,
+             *           "name": "brick, block, stone or concrete",
+             *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
+             *           "tools": [
+             *             "hammer drill",
+             *             "goggles and mask",
+             *             "plugs for the clips"
+             *           ],
+             *           "usual_min": 20
+             *         },
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "code": "timber",
+             *           "drills": true,
+             *           "name": "timber behind siding or boards",
+             *           "text": "Between two studs, found by two signs; a sharp bit, slowly, through the skin. Level from the house, not from the siding. The hole falls outwards.",
+             *           "tools": [
+             *             "drill",
+             *             "stud detector"
+             *           ],
+             *           "usual_min": 10
+             *         },
+             *         {
+             *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "code": "sheet",
+             *           "drills": true,
+             *           "name": "sheet metal",
+             *           "text": "A small hole, then a step drill; the edge filed and painted, a grommet in before the cable passes. The hole falls outwards.",
+             *           "tools": [
+             *             "step drill",
+             *             "file",
+             *             "grommet and touch-up paint"
+             *           ],
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "code": "old_hole",
+             *           "drills": false,
+             *           "name": "an old hole is used on",
+             *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
+             *           "tools": [],
+             *           "usual_min": 5
+             *         }
              *       ]
              *     }
              */
@@ -59408,6 +59873,55 @@ export interface components {
              *           "text": "Days to weeks.",
              *           "told_by": "sign",
              *           "usual_min": 10080
+             *         }
+             *       ],
+             *       "ways_in": [
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "code": "masonry",
+             *           "drills": true,
+             *           "name": "brick, block, stone or concrete",
+             *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
+             *           "tools": [
+             *             "hammer drill",
+             *             "goggles and mask",
+             *             "plugs for the clips"
+             *           ],
+             *           "usual_min": 20
+             *         },
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "code": "timber",
+             *           "drills": true,
+             *           "name": "timber behind siding or boards",
+             *           "text": "Between two studs, found by two signs; a sharp bit, slowly, through the skin. Level from the house, not from the siding. The hole falls outwards.",
+             *           "tools": [
+             *             "drill",
+             *             "stud detector"
+             *           ],
+             *           "usual_min": 10
+             *         },
+             *         {
+             *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "code": "sheet",
+             *           "drills": true,
+             *           "name": "sheet metal",
+             *           "text": "A small hole, then a step drill; the edge filed and painted, a grommet in before the cable passes. The hole falls outwards.",
+             *           "tools": [
+             *             "step drill",
+             *             "file",
+             *             "grommet and touch-up paint"
+             *           ],
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "code": "old_hole",
+             *           "drills": false,
+             *           "name": "an old hole is used on",
+             *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
+             *           "tools": [],
+             *           "usual_min": 5
              *         }
              *       ]
              *     }
@@ -66245,6 +66759,55 @@ export interface components {
              *           "told_by": "sign",
              *           "usual_min": 10080
              *         }
+             *       ],
+             *       "ways_in": [
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "code": "masonry",
+             *           "drills": true,
+             *           "name": "brick, block, stone or concrete",
+             *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
+             *           "tools": [
+             *             "hammer drill",
+             *             "goggles and mask",
+             *             "plugs for the clips"
+             *           ],
+             *           "usual_min": 20
+             *         },
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "code": "timber",
+             *           "drills": true,
+             *           "name": "timber behind siding or boards",
+             *           "text": "Between two studs, found by two signs; a sharp bit, slowly, through the skin. Level from the house, not from the siding. The hole falls outwards.",
+             *           "tools": [
+             *             "drill",
+             *             "stud detector"
+             *           ],
+             *           "usual_min": 10
+             *         },
+             *         {
+             *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "code": "sheet",
+             *           "drills": true,
+             *           "name": "sheet metal",
+             *           "text": "A small hole, then a step drill; the edge filed and painted, a grommet in before the cable passes. The hole falls outwards.",
+             *           "tools": [
+             *             "step drill",
+             *             "file",
+             *             "grommet and touch-up paint"
+             *           ],
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "code": "old_hole",
+             *           "drills": false,
+             *           "name": "an old hole is used on",
+             *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
+             *           "tools": [],
+             *           "usual_min": 5
+             *         }
              *       ]
              *     }
              */
@@ -70455,6 +71018,55 @@ export interface components {
              *           "text": "Days to weeks.",
              *           "told_by": "sign",
              *           "usual_min": 10080
+             *         }
+             *       ],
+             *       "ways_in": [
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "code": "masonry",
+             *           "drills": true,
+             *           "name": "brick, block, stone or concrete",
+             *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
+             *           "tools": [
+             *             "hammer drill",
+             *             "goggles and mask",
+             *             "plugs for the clips"
+             *           ],
+             *           "usual_min": 20
+             *         },
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "code": "timber",
+             *           "drills": true,
+             *           "name": "timber behind siding or boards",
+             *           "text": "Between two studs, found by two signs; a sharp bit, slowly, through the skin. Level from the house, not from the siding. The hole falls outwards.",
+             *           "tools": [
+             *             "drill",
+             *             "stud detector"
+             *           ],
+             *           "usual_min": 10
+             *         },
+             *         {
+             *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "code": "sheet",
+             *           "drills": true,
+             *           "name": "sheet metal",
+             *           "text": "A small hole, then a step drill; the edge filed and painted, a grommet in before the cable passes. The hole falls outwards.",
+             *           "tools": [
+             *             "step drill",
+             *             "file",
+             *             "grommet and touch-up paint"
+             *           ],
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "code": "old_hole",
+             *           "drills": false,
+             *           "name": "an old hole is used on",
+             *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
+             *           "tools": [],
+             *           "usual_min": 5
              *         }
              *       ]
              *     }
@@ -76010,6 +76622,55 @@ export interface components {
              *           "told_by": "sign",
              *           "usual_min": 10080
              *         }
+             *       ],
+             *       "ways_in": [
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "code": "masonry",
+             *           "drills": true,
+             *           "name": "brick, block, stone or concrete",
+             *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
+             *           "tools": [
+             *             "hammer drill",
+             *             "goggles and mask",
+             *             "plugs for the clips"
+             *           ],
+             *           "usual_min": 20
+             *         },
+             *         {
+             *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "code": "timber",
+             *           "drills": true,
+             *           "name": "timber behind siding or boards",
+             *           "text": "Between two studs, found by two signs; a sharp bit, slowly, through the skin. Level from the house, not from the siding. The hole falls outwards.",
+             *           "tools": [
+             *             "drill",
+             *             "stud detector"
+             *           ],
+             *           "usual_min": 10
+             *         },
+             *         {
+             *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "code": "sheet",
+             *           "drills": true,
+             *           "name": "sheet metal",
+             *           "text": "A small hole, then a step drill; the edge filed and painted, a grommet in before the cable passes. The hole falls outwards.",
+             *           "tools": [
+             *             "step drill",
+             *             "file",
+             *             "grommet and touch-up paint"
+             *           ],
+             *           "usual_min": 15
+             *         },
+             *         {
+             *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "code": "old_hole",
+             *           "drills": false,
+             *           "name": "an old hole is used on",
+             *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
+             *           "tools": [],
+             *           "usual_min": 5
+             *         }
              *       ]
              *     }
              */
@@ -77353,6 +78014,45 @@ export interface components {
              * @description Bearings that cost more of the time than was predicted, worst first
              */
             worse: components["schemas"]["TrialSector"][];
+        };
+        /**
+         * WayIn
+         * @description What the cable goes through on its way in, and what that asks: `text` is how it is done there.
+         */
+        WayIn: {
+            /**
+             * Caution
+             * @description Said at the step
+             * @default
+             */
+            caution: string;
+            /** Code */
+            code: string;
+            /**
+             * Drills
+             * @description Whether it is drilled: what stops drilling stops it
+             * @default true
+             */
+            drills: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Text
+             * @description What it means for the work, or what to mind
+             * @default
+             */
+            text: string;
+            /**
+             * Tools
+             * @description Besides what pulls the cable
+             */
+            tools?: string[];
+            /**
+             * Usual Min
+             * @description Minutes that it adds as a rule
+             * @default 0
+             */
+            usual_min: number;
         };
         /**
          * WayOutcome

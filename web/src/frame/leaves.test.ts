@@ -58,7 +58,10 @@ async function shown(station: Station, leaf: string, name: string): Promise<{ fa
   job.facts.brief.needs = ['cameras']
   job.facts.brief.hazards = ['edge']
   if (station === 'mount') mountedAs(job, leaf)
-  if (job.facts.picks.terminal) job.facts.picks.terminal.variants = [{ code: 'motor', question: 'A motor?' }] as never
+  if (job.facts.picks.terminal) {
+    job.facts.picks.terminal.variants = [{ code: 'motor', question: 'A motor?' }] as never
+    if (job.facts.picks.terminal.panel) job.facts.picks.terminal.injector_lights = [{ rhythm: 'off' }] as never
+  }
   if (station === 'bringup')
     Object.assign(job.facts.bringup, {
       line_plan: 'weights',

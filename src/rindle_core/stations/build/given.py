@@ -8,6 +8,7 @@ from rindle_core.catalogue.house_words import WeatherKind, Work
 from rindle_core.catalogue.models import Terminal
 from rindle_core.catalogue.parts import PART_KINDS
 from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.units import MILLIMETRES_PER_INCH, format_quantity
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.brief.part import BriefPart
 from rindle_core.stations.build.entered import UNPACKED
@@ -17,6 +18,7 @@ from rindle_core.stations.build.kit_list import KitListInput, KitListResult
 from rindle_core.stations.build.measures import MeasureElsewhere
 from rindle_core.stations.cable.findings import HOLE
 from rindle_core.stations.cable.part import CablePart
+from rindle_core.stations.cable.wall import WallHoleResult
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.lists import shortened
 from rindle_core.stations.mount.findings import CURING, SERVICES
@@ -115,7 +117,7 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
         cuts=listed.cuts if listed else [],
         cable_name=chosen.name if chosen else "",
         consumables=listed.consumables if listed else [],
-        tools=[*terminal.tools, *(kind.tools if kind else [])],
+        tools=[*terminal.tools, *(kind.tools if kind else []), *_bit_of(cable.wall_hole)],
         steps=build_steps(job),
         instruments=job.picks.words.instrument_checks,
         ready=job.picks.words.readiness,
@@ -124,6 +126,14 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
         rules=job.picks.rules,
         begun=bool(job.build.step_marks) or job.brief.done_by == "owner",  # an owner has no van
     )
+
+
+def _bit_of(hole: WallHoleResult | None) -> list[str]:
+    """The drill bit of the entry, in both series as they are sold."""
+    if hole is None or hole.bit_mm is None:
+        return []
+    inches = "" if hole.bit_in is None else format_quantity(hole.bit_in * MILLIMETRES_PER_INCH, "mm", "imperial")
+    return [f"drill bit {hole.bit_mm:g}\u00a0mm{f' or {inches}' if inches else ''} for the entry, through the wall"]
 
 
 def elsewhere(job: JobInput) -> list[MeasureElsewhere]:

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from rindle_core.catalogue.house_words import DEFAULT_WORDS
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Code, Facts
 from rindle_core.stations.cable.cable import ExtraRun
@@ -34,6 +35,9 @@ class CableFacts(Facts):
     extra_runs: Annotated[list[ExtraRun], Entry("Cables of their own")] = Field(default_factory=list, max_length=20)
 
     wall_mm: Annotated[float | None, Entry("Wall")] = Field(default=None, gt=0, le=3000)
+    wall_code: Annotated[
+        Code, Entry("The wall is of", choices={one.code: one.name for one in DEFAULT_WORDS.ways_in})
+    ] = ""
     drilled_from: Annotated[
         Side, Entry("Drilled from", choices={"": "not told", "inside": "inside", "outside": "outside"})
     ] = ""

@@ -10,6 +10,12 @@ import { useJob } from '@/stores/job'
 const store = useJob()
 const job = computed(() => store.job!)
 const found = computed(() => job.value.assessment.wall_hole ?? null)
+const ways = computed(() =>
+  (job.value.facts.picks.words?.ways_in ?? []).map((one) => ({ value: one.code, label: one.name })),
+)
+const way = computed(() =>
+  (job.value.facts.picks.words?.ways_in ?? []).find((one) => one.code === job.value.facts.cable.wall_code),
+)
 const things = columnsOf('cable.wall_things', { key: 'kind' }, 'side', { key: 'right_mm', main: true }, 'up_mm')
 </script>
 
@@ -17,6 +23,7 @@ const things = columnsOf('cable.wall_things', { key: 'kind' }, 'side', { key: 'r
   <drawing-view name="wall-section" />
   <p v-if="found" class="answer">{{ found.said }}</p>
   <div class="fields">
+    <fact at="cable.wall_code" :options="ways" />
     <fact at="cable.wall_mm" />
     <fact at="cable.drilled_from" chips />
     <fact at="cable.hole_mm" />
@@ -50,9 +57,10 @@ const things = columnsOf('cable.wall_things', { key: 'kind' }, 'side', { key: 'r
     <fact v-if="job.facts.cable.sealed_by === 'putty'" at="cable.putty_until" />
   </div>
   <fact at="cable.entry_steps" with-text="text" whole />
+  <p v-if="way" class="quiet">{{ way.text }}</p>
   <p class="caution">
-    <b>Before the drill:</b> go in and out and compare; wires and pipes hide behind a clear outside. Masonry needs a
-    hammer drill, the right bit the first time, goggles and a mask.
+    <b>Before the drill:</b> go in and out and compare; wires and pipes hide behind a clear outside.
+    {{ way?.caution ?? 'Masonry needs a hammer drill, the right bit the first time, goggles and a mask.' }}
   </p>
 </template>
 

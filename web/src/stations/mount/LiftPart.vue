@@ -16,9 +16,9 @@ const show = (kg: number) => formatQuantity(kg, 'kg', prefs.system)
 <template>
   <template v-if="found">
     <p class="answer">
-      {{ found.split ? 'In parts, the head before what hangs on it' : 'The antenna in one piece' }}:
       <b>{{ show(found.together_kg) }}</b> in
-      {{ found.lifts.length === 1 ? 'one way' : `${found.lifts.length} ways` }} up, by
+      {{ found.lifts.length === 1 ? 'one way' : `${found.lifts.length} ways` }} up, the antenna
+      {{ found.split ? 'in parts, its head before what hangs on it' : 'in one piece' }}; by
       <b>{{ found.people_count === 1 ? 'one person' : `${found.people_count} people` }}</b>;
       <b>{{ Math.round(found.at_height_min) }} min</b> on ladder or roof.
     </p>
