@@ -11,6 +11,7 @@ from rindle_core.catalogue.mounts import SHIPPED_MOUNTS
 from rindle_core.job import JobInput, assess
 from rindle_core.stations.bringup.wiring import wiring_of
 from rindle_core.stations.mount.lifts import LiftPiece, LiftsInput, lifts
+from tests import golden
 
 DEMO = Path(__file__).parents[2] / "demo"
 TERMINALS = [Terminal.model_validate(one) for one in json.loads((DEMO / "terminals.json").read_text("utf-8"))]
@@ -121,3 +122,24 @@ def test_the_way_in_decides_drill_tools_and_what_sets(terminal):
     assert "drill" in step.work  # what is not known is taken as the worse
     _, van, _ = run(wall_code="timber", wall_mm=200, cable_code="")
     assert "drill bit" not in van
+
+
+def test_the_mounts_own_bit_and_socket_are_in_the_van_and_what_is_worn_is_on_no_lanyard():
+    result = assess(JobInput.model_validate(golden.read("2026-101")["facts"])).result
+    rows = {one.name.replace("\u00a0", " "): one for one in result.kit_list.rows}
+    assert rows["Drill bit 14 mm for the holes of the mount"].group == "tools"  # of a resin anchor of 12 mm
+    assert rows["18 mm socket for the fixings of the mount"].group == "tools"
+    assert rows["Drill bit 12.5 mm or 1/2 in for the entry, through the wall"].group == "tools"
+    assert rows["Goggles and mask"].group == "tools"
+    assert "Goggles and mask, secured" not in rows
+    assert (rows["Plugs for the clips"].group, rows["Plugs for the clips"].amount) == (
+        "consumables",
+        rows["Clips"].amount,
+    )
+
+
+def test_a_wide_reflector_is_hoisted_however_light_it_is():
+    for wide_mm, by in ((500.0, "hand"), (600.0, "hand"), (740.0, "hoist")):
+        piece = LiftPiece(name="Reflector", mass_kg=3.0, wide_mm=wide_mm)
+        assert lifts(LiftsInput(pieces=[piece], height_m=6.0)).result.lifts[0].by == by
+    assert lifts(LiftsInput(pieces=[piece], height_m=0.5)).result.lifts[0].by == "ground"

@@ -133,6 +133,10 @@ class WayIn(Phrase):
     tools: list[Annotated[str, Field(min_length=1, max_length=80)]] = Field(
         default_factory=list, max_length=8, description="Besides what pulls the cable"
     )
+    wears: list[Annotated[str, Field(min_length=1, max_length=80)]] = Field(
+        default_factory=list, max_length=6, description="Worn while it is done"
+    )
+    clip_plugs: bool = Field(default=False, description="Clips are held by plugs here")
     drills: bool = Field(default=True, description="Whether it is drilled: what stops drilling stops it")
     usual_min: float = Field(default=0.0, ge=0, le=480, description="Minutes that it adds as a rule")
 

@@ -35,7 +35,7 @@ RULE_GROUPS: dict[str, tuple[str, ...]] = {
         "wire_least_m", "located_reach_m", "located_days",
         "ladder_gust_mps", "lift_gust_mps", "lone_lift_kg", "sealant_least_c", "concrete_least_c", "foam_least_c",
         "workday_start_h", "workday_h", "weekends", "lineup_lead_min", "lineup_min",
-        "inverter_share", "battery_share", "hand_kg", "bag_kg", "from_ground_m", "at_height_most_min",
+        "inverter_share", "battery_share", "hand_kg", "bag_kg", "bag_wide_mm", "from_ground_m", "at_height_most_min",
     ),
     "Cable": ("cable_temperature_c", "cable_warn_share", "connector_loss_db", "service_loop_m",
         "hole_margin_share", "hole_fall_percent", "hole_apart_mm", "tie_m", "clip_m", "end_spare_m", "test_loss_db",

@@ -18,7 +18,7 @@ CARD_GROUPS: dict[CardGroup, str] = {
     "care": "Snow, storm and trees",
     "expect": "What to expect",
 }
-WantedFor = Literal["all", "dish", "panel", "geo", "low_orbit", "travels", "at_height"]
+WantedFor = Literal["all", "dish", "panel", "geo", "low_orbit", "travels", "at_height", "spare_power"]
 LaterKind = Literal["days", "event"]
 
 

@@ -378,6 +378,9 @@ class HouseRules(Model):
     )
     roof_edge_m: float = Field(default=2.0, ge=0, le=50, description="Distance from an unguarded roof edge")
     hand_kg: float = Field(default=4.0, gt=0, le=25, description="Mass that is carried up a ladder in one hand")
+    bag_wide_mm: float = Field(
+        default=600.0, ge=100, le=3000, description="Width up to which a reflector or panel is carried up a ladder"
+    )
     bag_kg: float = Field(default=12.0, gt=0, le=40, description="Mass that is carried up a ladder on the shoulder")
     from_ground_m: float = Field(
         default=1.6, gt=0, le=3, description="Height of a fixing up to which all is done from the ground"

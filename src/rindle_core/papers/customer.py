@@ -112,7 +112,7 @@ def _filled(text: str, fills: Mapping[str, str]) -> str:
 
 def customer_sheet(facts: JobInput, fills: Mapping[str, str], language: Language = "first") -> Sheet:
     """The card. In the second language a line that the firm has not put into it is left out."""
-    traits = traits_of(facts.picks, facts.brief.permanence, facts.mount.height_above_ground_m)
+    traits = traits_of(facts.picks, facts.brief, facts.mount.height_above_ground_m)
     groups: dict[CardGroup, list[SheetRow]] = {group: [] for group in CARD_GROUPS}
     for line in facts.picks.words.card_lines:
         if line.wanted_for not in traits:

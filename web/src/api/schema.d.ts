@@ -5158,6 +5158,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -5624,6 +5625,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -5932,6 +5934,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -6341,6 +6344,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -6648,6 +6652,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -6827,6 +6832,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -8493,6 +8499,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -10097,9 +10104,19 @@ export interface components {
              *           "code": "winter",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
+             *           "text": "How wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter_panel",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "told_by": "days",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "after_days": 730,
@@ -10119,7 +10136,7 @@ export interface components {
              *           "name": "Spare supply",
              *           "text": "Charge and age of the battery.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "spare_power"
              *         },
              *         {
              *           "after_days": 0,
@@ -11883,19 +11900,22 @@ export interface components {
              *       "ways_in": [
              *         {
              *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "clip_plugs": true,
              *           "code": "masonry",
              *           "drills": true,
              *           "name": "brick, block, stone or concrete",
              *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
              *           "tools": [
-             *             "hammer drill",
-             *             "goggles and mask",
-             *             "plugs for the clips"
+             *             "hammer drill"
              *           ],
-             *           "usual_min": 20
+             *           "usual_min": 20,
+             *           "wears": [
+             *             "goggles and mask"
+             *           ]
              *         },
              *         {
              *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "clip_plugs": false,
              *           "code": "timber",
              *           "drills": true,
              *           "name": "timber behind siding or boards",
@@ -11904,10 +11924,14 @@ export interface components {
              *             "drill",
              *             "stud detector"
              *           ],
-             *           "usual_min": 10
+             *           "usual_min": 10,
+             *           "wears": [
+             *             "goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "clip_plugs": false,
              *           "code": "sheet",
              *           "drills": true,
              *           "name": "sheet metal",
@@ -11917,16 +11941,21 @@ export interface components {
              *             "file",
              *             "grommet and touch-up paint"
              *           ],
-             *           "usual_min": 15
+             *           "usual_min": 15,
+             *           "wears": [
+             *             "gloves and goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "clip_plugs": false,
              *           "code": "old_hole",
              *           "drills": false,
              *           "name": "an old hole is used on",
              *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
              *           "tools": [],
-             *           "usual_min": 5
+             *           "usual_min": 5,
+             *           "wears": []
              *         }
              *       ]
              *     }
@@ -12746,6 +12775,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -13482,7 +13512,7 @@ export interface components {
              * @default all
              * @enum {string}
              */
-            wanted_for: "all" | "dish" | "panel" | "geo" | "low_orbit" | "travels" | "at_height";
+            wanted_for: "all" | "dish" | "panel" | "geo" | "low_orbit" | "travels" | "at_height" | "spare_power";
         };
         /**
          * Catalogue
@@ -13961,6 +13991,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -15546,9 +15577,19 @@ export interface components {
              *           "code": "winter",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
+             *           "text": "How wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter_panel",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "told_by": "days",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "after_days": 730,
@@ -15568,7 +15609,7 @@ export interface components {
              *           "name": "Spare supply",
              *           "text": "Charge and age of the battery.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "spare_power"
              *         },
              *         {
              *           "after_days": 0,
@@ -17332,19 +17373,22 @@ export interface components {
              *       "ways_in": [
              *         {
              *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "clip_plugs": true,
              *           "code": "masonry",
              *           "drills": true,
              *           "name": "brick, block, stone or concrete",
              *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
              *           "tools": [
-             *             "hammer drill",
-             *             "goggles and mask",
-             *             "plugs for the clips"
+             *             "hammer drill"
              *           ],
-             *           "usual_min": 20
+             *           "usual_min": 20,
+             *           "wears": [
+             *             "goggles and mask"
+             *           ]
              *         },
              *         {
              *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "clip_plugs": false,
              *           "code": "timber",
              *           "drills": true,
              *           "name": "timber behind siding or boards",
@@ -17353,10 +17397,14 @@ export interface components {
              *             "drill",
              *             "stud detector"
              *           ],
-             *           "usual_min": 10
+             *           "usual_min": 10,
+             *           "wears": [
+             *             "goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "clip_plugs": false,
              *           "code": "sheet",
              *           "drills": true,
              *           "name": "sheet metal",
@@ -17366,16 +17414,21 @@ export interface components {
              *             "file",
              *             "grommet and touch-up paint"
              *           ],
-             *           "usual_min": 15
+             *           "usual_min": 15,
+             *           "wears": [
+             *             "gloves and goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "clip_plugs": false,
              *           "code": "old_hole",
              *           "drills": false,
              *           "name": "an old hole is used on",
              *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
              *           "tools": [],
-             *           "usual_min": 5
+             *           "usual_min": 5,
+             *           "wears": []
              *         }
              *       ]
              *     }
@@ -17751,6 +17804,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -18401,6 +18455,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -18919,6 +18974,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -19138,6 +19194,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -19559,6 +19616,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -19986,6 +20044,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -20201,6 +20260,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -20514,6 +20574,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -20751,7 +20812,7 @@ export interface components {
              *       "all"
              *     ]
              */
-            traits: ("all" | "dish" | "panel" | "geo" | "low_orbit" | "travels" | "at_height")[];
+            traits: ("all" | "dish" | "panel" | "geo" | "low_orbit" | "travels" | "at_height" | "spare_power")[];
             /**
              * @default {
              *       "card_lines": [
@@ -22214,9 +22275,19 @@ export interface components {
              *           "code": "winter",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
+             *           "text": "How wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter_panel",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "told_by": "days",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "after_days": 730,
@@ -22236,7 +22307,7 @@ export interface components {
              *           "name": "Spare supply",
              *           "text": "Charge and age of the battery.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "spare_power"
              *         },
              *         {
              *           "after_days": 0,
@@ -24000,19 +24071,22 @@ export interface components {
              *       "ways_in": [
              *         {
              *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "clip_plugs": true,
              *           "code": "masonry",
              *           "drills": true,
              *           "name": "brick, block, stone or concrete",
              *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
              *           "tools": [
-             *             "hammer drill",
-             *             "goggles and mask",
-             *             "plugs for the clips"
+             *             "hammer drill"
              *           ],
-             *           "usual_min": 20
+             *           "usual_min": 20,
+             *           "wears": [
+             *             "goggles and mask"
+             *           ]
              *         },
              *         {
              *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "clip_plugs": false,
              *           "code": "timber",
              *           "drills": true,
              *           "name": "timber behind siding or boards",
@@ -24021,10 +24095,14 @@ export interface components {
              *             "drill",
              *             "stud detector"
              *           ],
-             *           "usual_min": 10
+             *           "usual_min": 10,
+             *           "wears": [
+             *             "goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "clip_plugs": false,
              *           "code": "sheet",
              *           "drills": true,
              *           "name": "sheet metal",
@@ -24034,16 +24112,21 @@ export interface components {
              *             "file",
              *             "grommet and touch-up paint"
              *           ],
-             *           "usual_min": 15
+             *           "usual_min": 15,
+             *           "wears": [
+             *             "gloves and goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "clip_plugs": false,
              *           "code": "old_hole",
              *           "drills": false,
              *           "name": "an old hole is used on",
              *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
              *           "tools": [],
-             *           "usual_min": 5
+             *           "usual_min": 5,
+             *           "wears": []
              *         }
              *       ]
              *     }
@@ -24113,6 +24196,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -24632,6 +24716,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -25091,6 +25176,12 @@ export interface components {
              * @default 5
              */
             bag_mix_min: number;
+            /**
+             * Bag Wide Mm
+             * @description Width up to which a reflector or panel is carried up a ladder
+             * @default 600
+             */
+            bag_wide_mm: number;
             /**
              * Ballast Factor
              * @description Against tipping, sliding and lifting of what stands by weight alone
@@ -26333,6 +26424,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -31404,6 +31496,7 @@ export interface components {
              *         "at_height_weight_min": 120,
              *         "bag_kg": 12,
              *         "bag_mix_min": 5,
+             *         "bag_wide_mm": 600,
              *         "ballast_factor": 1.5,
              *         "battery_share": 0.5,
              *         "beam_edge_km": 30,
@@ -32988,9 +33081,19 @@ export interface components {
              *             "code": "winter",
              *             "every_days": 365,
              *             "name": "Before the first frost",
-             *             "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
+             *             "text": "How wet snow comes off; nothing grows or leans over it.",
              *             "told_by": "days",
-             *             "wanted_for": "all"
+             *             "wanted_for": "dish"
+             *           },
+             *           {
+             *             "after_days": 180,
+             *             "by": "customer",
+             *             "code": "winter_panel",
+             *             "every_days": 365,
+             *             "name": "Before the first frost",
+             *             "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *             "told_by": "days",
+             *             "wanted_for": "panel"
              *           },
              *           {
              *             "after_days": 730,
@@ -33010,7 +33113,7 @@ export interface components {
              *             "name": "Spare supply",
              *             "text": "Charge and age of the battery.",
              *             "told_by": "days",
-             *             "wanted_for": "all"
+             *             "wanted_for": "spare_power"
              *           },
              *           {
              *             "after_days": 0,
@@ -34774,19 +34877,22 @@ export interface components {
              *         "ways_in": [
              *           {
              *             "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *             "clip_plugs": true,
              *             "code": "masonry",
              *             "drills": true,
              *             "name": "brick, block, stone or concrete",
              *             "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
              *             "tools": [
-             *               "hammer drill",
-             *               "goggles and mask",
-             *               "plugs for the clips"
+             *               "hammer drill"
              *             ],
-             *             "usual_min": 20
+             *             "usual_min": 20,
+             *             "wears": [
+             *               "goggles and mask"
+             *             ]
              *           },
              *           {
              *             "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *             "clip_plugs": false,
              *             "code": "timber",
              *             "drills": true,
              *             "name": "timber behind siding or boards",
@@ -34795,10 +34901,14 @@ export interface components {
              *               "drill",
              *               "stud detector"
              *             ],
-             *             "usual_min": 10
+             *             "usual_min": 10,
+             *             "wears": [
+             *               "goggles"
+             *             ]
              *           },
              *           {
              *             "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *             "clip_plugs": false,
              *             "code": "sheet",
              *             "drills": true,
              *             "name": "sheet metal",
@@ -34808,16 +34918,21 @@ export interface components {
              *               "file",
              *               "grommet and touch-up paint"
              *             ],
-             *             "usual_min": 15
+             *             "usual_min": 15,
+             *             "wears": [
+             *               "gloves and goggles"
+             *             ]
              *           },
              *           {
              *             "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *             "clip_plugs": false,
              *             "code": "old_hole",
              *             "drills": false,
              *             "name": "an old hole is used on",
              *             "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
              *             "tools": [],
-             *             "usual_min": 5
+             *             "usual_min": 5,
+             *             "wears": []
              *           }
              *         ]
              *       }
@@ -35469,6 +35584,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -35924,7 +36040,7 @@ export interface components {
              * @default all
              * @enum {string}
              */
-            wanted_for: "all" | "dish" | "panel" | "geo" | "low_orbit" | "travels" | "at_height";
+            wanted_for: "all" | "dish" | "panel" | "geo" | "low_orbit" | "travels" | "at_height" | "spare_power";
         };
         /**
          * LaterDue
@@ -36165,6 +36281,12 @@ export interface components {
              * @default false
              */
             of_mount: boolean;
+            /**
+             * Wide Mm
+             * @description Of a reflector or a panel: the wind takes it
+             * @default 0
+             */
+            wide_mm: number;
         };
         /**
          * LiftsInput
@@ -36204,6 +36326,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -36451,6 +36574,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -36834,6 +36958,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -38546,9 +38671,19 @@ export interface components {
              *           "code": "winter",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
+             *           "text": "How wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter_panel",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "told_by": "days",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "after_days": 730,
@@ -38568,7 +38703,7 @@ export interface components {
              *           "name": "Spare supply",
              *           "text": "Charge and age of the battery.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "spare_power"
              *         },
              *         {
              *           "after_days": 0,
@@ -40332,19 +40467,22 @@ export interface components {
              *       "ways_in": [
              *         {
              *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "clip_plugs": true,
              *           "code": "masonry",
              *           "drills": true,
              *           "name": "brick, block, stone or concrete",
              *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
              *           "tools": [
-             *             "hammer drill",
-             *             "goggles and mask",
-             *             "plugs for the clips"
+             *             "hammer drill"
              *           ],
-             *           "usual_min": 20
+             *           "usual_min": 20,
+             *           "wears": [
+             *             "goggles and mask"
+             *           ]
              *         },
              *         {
              *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "clip_plugs": false,
              *           "code": "timber",
              *           "drills": true,
              *           "name": "timber behind siding or boards",
@@ -40353,10 +40491,14 @@ export interface components {
              *             "drill",
              *             "stud detector"
              *           ],
-             *           "usual_min": 10
+             *           "usual_min": 10,
+             *           "wears": [
+             *             "goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "clip_plugs": false,
              *           "code": "sheet",
              *           "drills": true,
              *           "name": "sheet metal",
@@ -40366,16 +40508,21 @@ export interface components {
              *             "file",
              *             "grommet and touch-up paint"
              *           ],
-             *           "usual_min": 15
+             *           "usual_min": 15,
+             *           "wears": [
+             *             "gloves and goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "clip_plugs": false,
              *           "code": "old_hole",
              *           "drills": false,
              *           "name": "an old hole is used on",
              *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
              *           "tools": [],
-             *           "usual_min": 5
+             *           "usual_min": 5,
+             *           "wears": []
              *         }
              *       ]
              *     }
@@ -40457,6 +40604,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -40786,6 +40934,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -42409,9 +42558,19 @@ export interface components {
              *           "code": "winter",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
+             *           "text": "How wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter_panel",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "told_by": "days",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "after_days": 730,
@@ -42431,7 +42590,7 @@ export interface components {
              *           "name": "Spare supply",
              *           "text": "Charge and age of the battery.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "spare_power"
              *         },
              *         {
              *           "after_days": 0,
@@ -44195,19 +44354,22 @@ export interface components {
              *       "ways_in": [
              *         {
              *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "clip_plugs": true,
              *           "code": "masonry",
              *           "drills": true,
              *           "name": "brick, block, stone or concrete",
              *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
              *           "tools": [
-             *             "hammer drill",
-             *             "goggles and mask",
-             *             "plugs for the clips"
+             *             "hammer drill"
              *           ],
-             *           "usual_min": 20
+             *           "usual_min": 20,
+             *           "wears": [
+             *             "goggles and mask"
+             *           ]
              *         },
              *         {
              *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "clip_plugs": false,
              *           "code": "timber",
              *           "drills": true,
              *           "name": "timber behind siding or boards",
@@ -44216,10 +44378,14 @@ export interface components {
              *             "drill",
              *             "stud detector"
              *           ],
-             *           "usual_min": 10
+             *           "usual_min": 10,
+             *           "wears": [
+             *             "goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "clip_plugs": false,
              *           "code": "sheet",
              *           "drills": true,
              *           "name": "sheet metal",
@@ -44229,16 +44395,21 @@ export interface components {
              *             "file",
              *             "grommet and touch-up paint"
              *           ],
-             *           "usual_min": 15
+             *           "usual_min": 15,
+             *           "wears": [
+             *             "gloves and goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "clip_plugs": false,
              *           "code": "old_hole",
              *           "drills": false,
              *           "name": "an old hole is used on",
              *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
              *           "tools": [],
-             *           "usual_min": 5
+             *           "usual_min": 5,
+             *           "wears": []
              *         }
              *       ]
              *     }
@@ -45936,9 +46107,19 @@ export interface components {
              *           "code": "winter",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
+             *           "text": "How wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter_panel",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "told_by": "days",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "after_days": 730,
@@ -45958,7 +46139,7 @@ export interface components {
              *           "name": "Spare supply",
              *           "text": "Charge and age of the battery.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "spare_power"
              *         },
              *         {
              *           "after_days": 0,
@@ -47722,19 +47903,22 @@ export interface components {
              *       "ways_in": [
              *         {
              *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "clip_plugs": true,
              *           "code": "masonry",
              *           "drills": true,
              *           "name": "brick, block, stone or concrete",
              *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
              *           "tools": [
-             *             "hammer drill",
-             *             "goggles and mask",
-             *             "plugs for the clips"
+             *             "hammer drill"
              *           ],
-             *           "usual_min": 20
+             *           "usual_min": 20,
+             *           "wears": [
+             *             "goggles and mask"
+             *           ]
              *         },
              *         {
              *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "clip_plugs": false,
              *           "code": "timber",
              *           "drills": true,
              *           "name": "timber behind siding or boards",
@@ -47743,10 +47927,14 @@ export interface components {
              *             "drill",
              *             "stud detector"
              *           ],
-             *           "usual_min": 10
+             *           "usual_min": 10,
+             *           "wears": [
+             *             "goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "clip_plugs": false,
              *           "code": "sheet",
              *           "drills": true,
              *           "name": "sheet metal",
@@ -47756,16 +47944,21 @@ export interface components {
              *             "file",
              *             "grommet and touch-up paint"
              *           ],
-             *           "usual_min": 15
+             *           "usual_min": 15,
+             *           "wears": [
+             *             "gloves and goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "clip_plugs": false,
              *           "code": "old_hole",
              *           "drills": false,
              *           "name": "an old hole is used on",
              *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
              *           "tools": [],
-             *           "usual_min": 5
+             *           "usual_min": 5,
+             *           "wears": []
              *         }
              *       ]
              *     }
@@ -48678,6 +48871,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -50429,6 +50623,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -50996,6 +51191,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -52583,9 +52779,19 @@ export interface components {
              *           "code": "winter",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
+             *           "text": "How wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter_panel",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "told_by": "days",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "after_days": 730,
@@ -52605,7 +52811,7 @@ export interface components {
              *           "name": "Spare supply",
              *           "text": "Charge and age of the battery.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "spare_power"
              *         },
              *         {
              *           "after_days": 0,
@@ -54369,19 +54575,22 @@ export interface components {
              *       "ways_in": [
              *         {
              *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "clip_plugs": true,
              *           "code": "masonry",
              *           "drills": true,
              *           "name": "brick, block, stone or concrete",
              *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
              *           "tools": [
-             *             "hammer drill",
-             *             "goggles and mask",
-             *             "plugs for the clips"
+             *             "hammer drill"
              *           ],
-             *           "usual_min": 20
+             *           "usual_min": 20,
+             *           "wears": [
+             *             "goggles and mask"
+             *           ]
              *         },
              *         {
              *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "clip_plugs": false,
              *           "code": "timber",
              *           "drills": true,
              *           "name": "timber behind siding or boards",
@@ -54390,10 +54599,14 @@ export interface components {
              *             "drill",
              *             "stud detector"
              *           ],
-             *           "usual_min": 10
+             *           "usual_min": 10,
+             *           "wears": [
+             *             "goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "clip_plugs": false,
              *           "code": "sheet",
              *           "drills": true,
              *           "name": "sheet metal",
@@ -54403,16 +54616,21 @@ export interface components {
              *             "file",
              *             "grommet and touch-up paint"
              *           ],
-             *           "usual_min": 15
+             *           "usual_min": 15,
+             *           "wears": [
+             *             "gloves and goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "clip_plugs": false,
              *           "code": "old_hole",
              *           "drills": false,
              *           "name": "an old hole is used on",
              *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
              *           "tools": [],
-             *           "usual_min": 5
+             *           "usual_min": 5,
+             *           "wears": []
              *         }
              *       ]
              *     }
@@ -54965,6 +55183,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -55672,6 +55891,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -56058,6 +56278,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -56594,7 +56815,7 @@ export interface components {
              * @default all
              * @enum {string}
              */
-            wanted_for: "all" | "dish" | "panel" | "geo" | "low_orbit" | "travels" | "at_height";
+            wanted_for: "all" | "dish" | "panel" | "geo" | "low_orbit" | "travels" | "at_height" | "spare_power";
         };
         /** RepairFaultsOutcome */
         RepairFaultsOutcome: {
@@ -56629,7 +56850,7 @@ export interface components {
              *       "all"
              *     ]
              */
-            traits: ("all" | "dish" | "panel" | "geo" | "low_orbit" | "travels" | "at_height")[];
+            traits: ("all" | "dish" | "panel" | "geo" | "low_orbit" | "travels" | "at_height" | "spare_power")[];
             /**
              * @default {
              *       "card_lines": [
@@ -58092,9 +58313,19 @@ export interface components {
              *           "code": "winter",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
+             *           "text": "How wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter_panel",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "told_by": "days",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "after_days": 730,
@@ -58114,7 +58345,7 @@ export interface components {
              *           "name": "Spare supply",
              *           "text": "Charge and age of the battery.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "spare_power"
              *         },
              *         {
              *           "after_days": 0,
@@ -59878,19 +60109,22 @@ export interface components {
              *       "ways_in": [
              *         {
              *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "clip_plugs": true,
              *           "code": "masonry",
              *           "drills": true,
              *           "name": "brick, block, stone or concrete",
              *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
              *           "tools": [
-             *             "hammer drill",
-             *             "goggles and mask",
-             *             "plugs for the clips"
+             *             "hammer drill"
              *           ],
-             *           "usual_min": 20
+             *           "usual_min": 20,
+             *           "wears": [
+             *             "goggles and mask"
+             *           ]
              *         },
              *         {
              *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "clip_plugs": false,
              *           "code": "timber",
              *           "drills": true,
              *           "name": "timber behind siding or boards",
@@ -59899,10 +60133,14 @@ export interface components {
              *             "drill",
              *             "stud detector"
              *           ],
-             *           "usual_min": 10
+             *           "usual_min": 10,
+             *           "wears": [
+             *             "goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "clip_plugs": false,
              *           "code": "sheet",
              *           "drills": true,
              *           "name": "sheet metal",
@@ -59912,16 +60150,21 @@ export interface components {
              *             "file",
              *             "grommet and touch-up paint"
              *           ],
-             *           "usual_min": 15
+             *           "usual_min": 15,
+             *           "wears": [
+             *             "gloves and goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "clip_plugs": false,
              *           "code": "old_hole",
              *           "drills": false,
              *           "name": "an old hole is used on",
              *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
              *           "tools": [],
-             *           "usual_min": 5
+             *           "usual_min": 5,
+             *           "wears": []
              *         }
              *       ]
              *     }
@@ -60016,6 +60259,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -60203,6 +60447,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -61152,6 +61397,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -61501,6 +61747,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -61725,6 +61972,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -62037,6 +62285,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -62558,6 +62807,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -62903,6 +63153,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -63111,6 +63362,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -64977,9 +65229,19 @@ export interface components {
              *           "code": "winter",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
+             *           "text": "How wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter_panel",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "told_by": "days",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "after_days": 730,
@@ -64999,7 +65261,7 @@ export interface components {
              *           "name": "Spare supply",
              *           "text": "Charge and age of the battery.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "spare_power"
              *         },
              *         {
              *           "after_days": 0,
@@ -66763,19 +67025,22 @@ export interface components {
              *       "ways_in": [
              *         {
              *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "clip_plugs": true,
              *           "code": "masonry",
              *           "drills": true,
              *           "name": "brick, block, stone or concrete",
              *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
              *           "tools": [
-             *             "hammer drill",
-             *             "goggles and mask",
-             *             "plugs for the clips"
+             *             "hammer drill"
              *           ],
-             *           "usual_min": 20
+             *           "usual_min": 20,
+             *           "wears": [
+             *             "goggles and mask"
+             *           ]
              *         },
              *         {
              *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "clip_plugs": false,
              *           "code": "timber",
              *           "drills": true,
              *           "name": "timber behind siding or boards",
@@ -66784,10 +67049,14 @@ export interface components {
              *             "drill",
              *             "stud detector"
              *           ],
-             *           "usual_min": 10
+             *           "usual_min": 10,
+             *           "wears": [
+             *             "goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "clip_plugs": false,
              *           "code": "sheet",
              *           "drills": true,
              *           "name": "sheet metal",
@@ -66797,16 +67066,21 @@ export interface components {
              *             "file",
              *             "grommet and touch-up paint"
              *           ],
-             *           "usual_min": 15
+             *           "usual_min": 15,
+             *           "wears": [
+             *             "gloves and goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "clip_plugs": false,
              *           "code": "old_hole",
              *           "drills": false,
              *           "name": "an old hole is used on",
              *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
              *           "tools": [],
-             *           "usual_min": 5
+             *           "usual_min": 5,
+             *           "wears": []
              *         }
              *       ]
              *     }
@@ -66879,6 +67153,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -67119,6 +67394,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -67288,6 +67564,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -69237,9 +69514,19 @@ export interface components {
              *           "code": "winter",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
+             *           "text": "How wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter_panel",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "told_by": "days",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "after_days": 730,
@@ -69259,7 +69546,7 @@ export interface components {
              *           "name": "Spare supply",
              *           "text": "Charge and age of the battery.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "spare_power"
              *         },
              *         {
              *           "after_days": 0,
@@ -71023,19 +71310,22 @@ export interface components {
              *       "ways_in": [
              *         {
              *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "clip_plugs": true,
              *           "code": "masonry",
              *           "drills": true,
              *           "name": "brick, block, stone or concrete",
              *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
              *           "tools": [
-             *             "hammer drill",
-             *             "goggles and mask",
-             *             "plugs for the clips"
+             *             "hammer drill"
              *           ],
-             *           "usual_min": 20
+             *           "usual_min": 20,
+             *           "wears": [
+             *             "goggles and mask"
+             *           ]
              *         },
              *         {
              *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "clip_plugs": false,
              *           "code": "timber",
              *           "drills": true,
              *           "name": "timber behind siding or boards",
@@ -71044,10 +71334,14 @@ export interface components {
              *             "drill",
              *             "stud detector"
              *           ],
-             *           "usual_min": 10
+             *           "usual_min": 10,
+             *           "wears": [
+             *             "goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "clip_plugs": false,
              *           "code": "sheet",
              *           "drills": true,
              *           "name": "sheet metal",
@@ -71057,16 +71351,21 @@ export interface components {
              *             "file",
              *             "grommet and touch-up paint"
              *           ],
-             *           "usual_min": 15
+             *           "usual_min": 15,
+             *           "wears": [
+             *             "gloves and goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "clip_plugs": false,
              *           "code": "old_hole",
              *           "drills": false,
              *           "name": "an old hole is used on",
              *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
              *           "tools": [],
-             *           "usual_min": 5
+             *           "usual_min": 5,
+             *           "wears": []
              *         }
              *       ]
              *     }
@@ -71117,6 +71416,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -72349,6 +72649,12 @@ export interface components {
             ended_at: string;
             /** Events */
             events?: components["schemas"]["TrialEvent"][];
+            /**
+             * Fixed
+             * @description One satellite that stands still: none has to pass
+             * @default false
+             */
+            fixed: boolean;
             /** Predicted Blocked Percent */
             predicted_blocked_percent?: number | null;
             /**
@@ -72375,6 +72681,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -72896,6 +73203,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -73142,6 +73450,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -74840,9 +75149,19 @@ export interface components {
              *           "code": "winter",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating, or how wet snow comes off; nothing grows or leans over it.",
+             *           "text": "How wet snow comes off; nothing grows or leans over it.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "after_days": 180,
+             *           "by": "customer",
+             *           "code": "winter_panel",
+             *           "every_days": 365,
+             *           "name": "Before the first frost",
+             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "told_by": "days",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "after_days": 730,
@@ -74862,7 +75181,7 @@ export interface components {
              *           "name": "Spare supply",
              *           "text": "Charge and age of the battery.",
              *           "told_by": "days",
-             *           "wanted_for": "all"
+             *           "wanted_for": "spare_power"
              *         },
              *         {
              *           "after_days": 0,
@@ -76626,19 +76945,22 @@ export interface components {
              *       "ways_in": [
              *         {
              *           "caution": "Look on both sides before drilling: pipes and wires. Goggles and mask; keep clear of mains.",
+             *           "clip_plugs": true,
              *           "code": "masonry",
              *           "drills": true,
              *           "name": "brick, block, stone or concrete",
              *           "text": "Hammer drill, and the right bit the first time; a small hole right through before the wide one. The hole falls outwards. Clips are held by plugs here.",
              *           "tools": [
-             *             "hammer drill",
-             *             "goggles and mask",
-             *             "plugs for the clips"
+             *             "hammer drill"
              *           ],
-             *           "usual_min": 20
+             *           "usual_min": 20,
+             *           "wears": [
+             *             "goggles and mask"
+             *           ]
              *         },
              *         {
              *           "caution": "Look on both sides before drilling: pipes, wires and studs. Keep clear of mains.",
+             *           "clip_plugs": false,
              *           "code": "timber",
              *           "drills": true,
              *           "name": "timber behind siding or boards",
@@ -76647,10 +76969,14 @@ export interface components {
              *             "drill",
              *             "stud detector"
              *           ],
-             *           "usual_min": 10
+             *           "usual_min": 10,
+             *           "wears": [
+             *             "goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "Look behind it before drilling: wires and pipes. Gloves and goggles: swarf cuts, and what is left on the sheet rusts through it.",
+             *           "clip_plugs": false,
              *           "code": "sheet",
              *           "drills": true,
              *           "name": "sheet metal",
@@ -76660,16 +76986,21 @@ export interface components {
              *             "file",
              *             "grommet and touch-up paint"
              *           ],
-             *           "usual_min": 15
+             *           "usual_min": 15,
+             *           "wears": [
+             *             "gloves and goggles"
+             *           ]
              *         },
              *         {
              *           "caution": "A cable that looks dead may not be: have it shown dead before it is cut or pulled.",
+             *           "clip_plugs": false,
              *           "code": "old_hole",
              *           "drills": false,
              *           "name": "an old hole is used on",
              *           "text": "Its old service is dead, and its cable out or used as a draw wire; the plug is tried through before anything is bored. It falls outwards, or the drip loop does it.",
              *           "tools": [],
-             *           "usual_min": 5
+             *           "usual_min": 5,
+             *           "wears": []
              *         }
              *       ]
              *     }
@@ -76953,6 +77284,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -77504,6 +77836,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -77780,6 +78113,12 @@ export interface components {
             ended_at: string;
             /** Events */
             events?: components["schemas"]["TrialEvent"][];
+            /**
+             * Fixed
+             * @description One satellite that stands still: none has to pass
+             * @default false
+             */
+            fixed: boolean;
             /** Predicted Blocked Percent */
             predicted_blocked_percent?: number | null;
             /**
@@ -77806,6 +78145,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -78026,6 +78366,12 @@ export interface components {
              * @default
              */
             caution: string;
+            /**
+             * Clip Plugs
+             * @description Clips are held by plugs here
+             * @default false
+             */
+            clip_plugs: boolean;
             /** Code */
             code: string;
             /**
@@ -78053,6 +78399,11 @@ export interface components {
              * @default 0
              */
             usual_min: number;
+            /**
+             * Wears
+             * @description Worn while it is done
+             */
+            wears?: string[];
         };
         /**
          * WayOutcome
@@ -78099,6 +78450,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -78267,6 +78619,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,
@@ -78525,6 +78878,7 @@ export interface components {
              *       "at_height_weight_min": 120,
              *       "bag_kg": 12,
              *       "bag_mix_min": 5,
+             *       "bag_wide_mm": 600,
              *       "ballast_factor": 1.5,
              *       "battery_share": 0.5,
              *       "beam_edge_km": 30,

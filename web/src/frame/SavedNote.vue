@@ -3,7 +3,7 @@
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-vue'
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
-import { clock } from '@/lib/when'
+import { clock, HERE } from '@/lib/when'
 import { useJob } from '@/stores/job'
 import HistoryPanel from '@/frame/HistoryPanel.vue'
 
@@ -13,7 +13,7 @@ const words = computed(() => {
   if (store.unsent > 0) return `${store.unsent} not sent: no connection, sent again when it is back`
   if (store.saving > 0) return 'Saving'
   if (Object.keys(store.faults).length > 0) return 'Not all saved: see the marked field'
-  return store.savedAt ? `Saved ${clock(store.savedAt)}` : 'All saved'
+  return store.savedAt ? `Saved ${clock(store.savedAt, HERE)}` : 'All saved'
 })
 </script>
 

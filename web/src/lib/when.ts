@@ -1,7 +1,7 @@
 /** Dates and times in one form on every screen: year-month-day, 24 hours, and the zone named. */
 
 /** This device's own zone, where a time belongs to no site. */
-const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone
+export const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone
 
 function partsOf(at: Date, zone: string): Record<string, string> {
   const format = new Intl.DateTimeFormat('en-GB', {
@@ -30,14 +30,14 @@ const offset = (name: string) =>
 export const today = (zone = HERE): string => when(new Date(), zone).slice(0, 10)
 
 /** `14:05`, by the clocks of that zone, or by this device's. */
-export function clock(at: Date, zone = HERE): string {
-  const { hour, minute } = partsOf(at, zone)
+export function clock(at: Date, zone: string | undefined): string {
+  const { hour, minute } = partsOf(at, zone ?? HERE)
   return `${hour}:${minute}`
 }
 
 /** `2026-11-24 14:05 UTC+2`, by the clocks of that zone (a site's, by its IANA name), or by this device's. */
-export function when(moment: string | Date, zone = HERE): string {
+export function when(moment: string | Date, zone: string | undefined): string {
   const at = new Date(moment)
-  const { year, month, day, timeZoneName } = partsOf(at, zone)
+  const { year, month, day, timeZoneName } = partsOf(at, zone ?? HERE)
   return `${year}-${month}-${day} ${clock(at, zone)} ${offset(timeZoneName!)}`
 }

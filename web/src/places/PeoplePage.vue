@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import { cache, useAsked } from '@/api/cache'
 import client, { ApiError, type Schemas, unwrap } from '@/api/client'
 import { counted } from '@/lib/counted'
-import { when } from '@/lib/when'
+import { HERE, when } from '@/lib/when'
 
 type Person = Schemas['PersonOut']
 const KEY = ['people']
@@ -97,7 +97,7 @@ const faultOf = (at: string) =>
           <th scope="row">{{ one.name }}<span v-if="one.is_me" class="quiet"> (you)</span></th>
           <td>{{ one.username }}</td>
           <td>{{ one.stopped ? 'stopped' : one.may_manage ? 'work and change people' : 'work' }}</td>
-          <td>{{ one.last_seen_at ? when(one.last_seen_at) : 'not signed in yet' }}</td>
+          <td>{{ one.last_seen_at ? when(one.last_seen_at, HERE) : 'not signed in yet' }}</td>
           <td>
             <span v-if="mayManage" class="row">
               <n-button

@@ -188,7 +188,7 @@ describe('Hand over', () => {
 })
 
 describe('Cable', () => {
-  it('shows the route piece by piece, from the dish inwards', async () => {
+  it('shows the route piece by piece, from the antenna inwards', async () => {
     const job = goldenJob('2026-101')
     const wrapper = await openSheet(CableSheet, job)
     const lengths = job.facts.cable.cable_pieces!.map((_, index) =>

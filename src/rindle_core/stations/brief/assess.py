@@ -140,7 +140,7 @@ def assess(context: Context) -> Outcome[BriefPart]:
     due_on = {one.item: one.due_on for one in due.result.items}
     visit, visit_findings = visit_of(job, context.result(AimPart).beam, due_on)
     stands_on = position_mounts(job)
-    traits = sorted(traits_of(job.picks, job.brief.permanence))
+    traits = sorted(traits_of(job.picks, job.brief))
     broken = repair_faults(RepairInput(seen=job.brief.repair_seen, traits=traits, words=job.picks.words)).result
     part = BriefPart(
         drive=stowed_of(job.brief, job.picks.words),

@@ -16,6 +16,7 @@ from rindle_core.stations.build.findings import CLOSING, LEFT_OVER, SERIALS
 from rindle_core.stations.build.joints import DoneStep
 from rindle_core.stations.build.kit_list import KitListInput, KitListResult
 from rindle_core.stations.build.measures import MeasureElsewhere
+from rindle_core.stations.cable.dress import Consumable, DressResult
 from rindle_core.stations.cable.findings import HOLE
 from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.cable.wall import WallHoleResult
@@ -23,8 +24,10 @@ from rindle_core.stations.entries import JobInput
 from rindle_core.stations.lists import shortened
 from rindle_core.stations.mount.findings import CURING, SERVICES
 from rindle_core.stations.mount.part import MountPart
+from rindle_core.stations.mount.plate import FixingsResult
 from rindle_core.stations.mounting import build_steps, joints_of, mount_kind
 from rindle_core.stations.station import Context, free
+from rindle_core.stations.way_in import way_in
 
 _STOPS: dict[WeatherKind, Work] = {"ladder": "climb", "lift": "lift"}
 # What is only known once the mount stands: the steps that put it there cannot wait for it.
@@ -104,7 +107,7 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
     """The grounds of the bill: terminal, mount, fixing, cable and steps."""
     job, kind = context.job, mount_kind(context.job)
     mount, cable = context.result(MountPart), context.result(CablePart)
-    listed = cable.cable_list
+    listed, way = cable.cable_list, way_in(job)
     chosen = next((one for one in job.picks.cables if one.code == job.cable.cable_code), None)
     return KitListInput(
         parts=terminal.parts,
@@ -116,8 +119,11 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
         hole_count=len(kind.holes) * kind.plate_count if kind else 0,
         cuts=listed.cuts if listed else [],
         cable_name=chosen.name if chosen else "",
-        consumables=listed.consumables if listed else [],
-        tools=[*terminal.tools, *(kind.tools if kind else []), *_bit_of(cable.wall_hole)],
+        consumables=[*(listed.consumables if listed else []), *_plugs(job, listed)],
+        tools=[
+            *(*terminal.tools, *(kind.tools if kind else [])),
+            *(*_bit_of(cable.wall_hole), *_of_fixings(mount.fixings), *(way.wears if way else [])),
+        ],
         steps=build_steps(job),
         instruments=job.picks.words.instrument_checks,
         ready=job.picks.words.readiness,
@@ -134,6 +140,20 @@ def _bit_of(hole: WallHoleResult | None) -> list[str]:
         return []
     inches = "" if hole.bit_in is None else format_quantity(hole.bit_in * MILLIMETRES_PER_INCH, "mm", "imperial")
     return [f"drill bit {hole.bit_mm:g}\u00a0mm{f' or {inches}' if inches else ''} for the entry, through the wall"]
+
+
+def _of_fixings(found: FixingsResult | None) -> list[str]:
+    """The drill bit of the mount's holes, and what turns its fixings."""
+    if found is None:
+        return []
+    bit = [f"drill bit {found.drill_mm:g}\u00a0mm for the holes of the mount"] if found.drill_mm else []
+    return bit + ([f"{found.spanner} socket for the fixings of the mount"] if found.spanner else [])
+
+
+def _plugs(job: JobInput, listed: DressResult | None) -> list[Consumable]:
+    way = way_in(job)
+    clips = sum(one.count for one in listed.marks) if listed and way and way.clip_plugs else 0
+    return [Consumable(name="Plugs for the clips", amount=clips, unit="pieces")] if clips else []
 
 
 def elsewhere(job: JobInput) -> list[MeasureElsewhere]:

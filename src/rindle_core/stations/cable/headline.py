@@ -11,7 +11,7 @@ def headline(context: Context, result: CablePart) -> Headline:
     """Length, loss and the voltage that arrives."""
     cable = result.cable
     if cable is None or cable.length_m == 0:
-        return Headline(sentence("Enter the cable piece by piece, from the dish inwards"), [])
+        return Headline(sentence("Enter the cable piece by piece, from the antenna inwards"), [])
     terminal = context.job.picks.terminal
     end = "panel" if terminal is not None and terminal.panel is not None else "dish"
     volts = (

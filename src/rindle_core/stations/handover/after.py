@@ -71,13 +71,13 @@ def after_of(
         FollowUpInput(
             handed_on=handed_on,
             today=today,
-            traits=sorted(traits_of(job.picks, job.brief.permanence, job.mount.height_above_ground_m)),
+            traits=sorted(traits_of(job.picks, job.brief, job.mount.height_above_ground_m)),
             marks=told.later_marks,
             events=told.later_events,
             words=job.picks.words,
         )
     )
-    watched = watch_of(told.watch, predicted, job.picks.rules)
+    watched = watch_of(told.watch, predicted, job.picks)
     findings = [
         *later.findings,
         *(watched.findings if watched else []),

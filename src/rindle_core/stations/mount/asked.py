@@ -264,7 +264,13 @@ def asked_lifts(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Ou
         for one in (kind.pieces if kind else [])
     ]
     parts = [
-        LiftPiece(name=one.name, mass_kg=one.mass_kg, count=one.count, first_up=one.first_up)
+        LiftPiece(
+            name=one.name,
+            mass_kg=one.mass_kg,
+            count=one.count,
+            first_up=one.first_up,
+            wide_mm=terminal.aperture_mm if one.kind in ("reflector", "panel") else 0.0,
+        )
         for one in terminal.parts
         if (one.mass_kg or one.first_up) and one.place != "indoors"
     ]

@@ -30,6 +30,7 @@ class LiftPiece(Model):
     name: str = Field(min_length=1, max_length=120)
     mass_kg: float = Field(ge=0, le=2000)
     count: int = Field(default=1, ge=1, le=99)
+    wide_mm: float = Field(default=0.0, ge=0, le=20_000, description="Of a reflector or a panel: the wind takes it")
     of_mount: bool = False
     first_up: bool = Field(default=False, description="What sits on the mast itself, before what hangs on it")
 
@@ -68,13 +69,13 @@ class LiftsResult(Model):
     at_height_min: float
 
 
-def _by(mass_kg: float, given: LiftsInput, piece_count: int) -> By:
+def _by(mass_kg: float, given: LiftsInput, piece_count: int, wide_mm: float) -> By:
     rules = given.rules
     if given.height_m is not None and given.height_m <= rules.from_ground_m:
         return "ground" if no_more(mass_kg, rules.lone_lift_kg) else "two"
     if not no_more(mass_kg, rules.lone_lift_kg):
         return "two"
-    if not no_more(mass_kg, rules.bag_kg):
+    if not (no_more(mass_kg, rules.bag_kg) and no_more(wide_mm, rules.bag_wide_mm)):
         return "hoist"
     return "hand" if piece_count == 1 and no_more(mass_kg, rules.hand_kg) else "bag"
 
@@ -115,7 +116,11 @@ def lifts(given: LiftsInput) -> Outcome[LiftsResult]:
             else:
                 hung.append(([_named(one)], mass_kg))
         ups += hung
-    told = [_lift(names, mass, _by(mass, given, len(names))) for names, mass in ups]
+    wide = {_named(one): one.wide_mm for one in given.pieces}
+    told = [
+        _lift(names, mass, _by(mass, given, len(names), max(wide.get(one, 0.0) for one in names)))
+        for names, mass in ups
+    ]
     result = LiftsResult(
         lifts=told,
         together_kg=sum(one.mass_kg * one.count for one in given.pieces),

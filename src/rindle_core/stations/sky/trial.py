@@ -23,6 +23,9 @@ _SURE = 2.0  # standard deviations from which two counts are called different
 _HIDDEN_S = 3600.0  # an hour without an event is no proof that the log ran
 
 
+_NOT_PASSED = "the satellites have not passed everywhere yet"
+
+
 class TrialInput(Model):
     """The trial, and what was predicted for the same place."""
 
@@ -38,6 +41,7 @@ class TrialInput(Model):
         default_factory=list, description="Blocked share of the time by sector of 30°, from north clockwise"
     )
     by_hand: bool = Field(default=False, description="Counted by somebody: what nobody saw is not in it")
+    fixed: bool = Field(default=False, description="One satellite that stands still: none has to pass")
     apart_m: float = Field(
         default=0.0, ge=0, description="From the trial's place and height to the position it was predicted for"
     )
@@ -221,10 +225,10 @@ def _believe(
             f"The panel stood {given.apart_m:.0f} m from the position: near things looked different from there.",
         )
     if hours < given.rules.trial_least_h:
+        missed = "rain, wind and a busy evening need not be among them" if given.fixed else _NOT_PASSED
         return (
             "prediction",
-            f"{hours:.1f} hours are too few: the satellites have not passed everywhere yet; "
-            f"{given.rules.trial_wanted_h:g} hours are usual.",
+            f"{hours:.1f} hours are too few: {missed}; {given.rules.trial_wanted_h:g} hours are usual.",
         )
     if (
         not events

@@ -9,6 +9,7 @@ from rindle_core.stations.sky.findings import TRIAL, TRIAL_WANTED
 from rindle_core.stations.sky.low_orbit import LowOrbitResult
 from rindle_core.stations.sky.seen import low_orbit_input, offset_of, set_for, simulated_once, terminal_height
 from rindle_core.stations.sky.trial import TrialInput, TrialResult, trial
+from rindle_core.stations.traits import is_fixed
 
 BY_HAND = "counted by hand"  # stands in the name of a log that somebody kept
 _READ_IT = "Read the panel's log, or write down by hand what was seen: none seen is said, too."
@@ -53,6 +54,7 @@ def trial_of(job: JobInput, letter: str | None = None) -> Outcome[TrialResult] |
             predicted_over_h=given.duration_h if given else None,
             predicted_sectors_percent=sectors,
             by_hand=BY_HAND in told.log_name,
+            fixed=is_fixed(job.picks),
             apart_m=float((to_east - east) ** 2 + (to_north - north) ** 2 + up**2) ** 0.5,
             rules=job.picks.rules,
         )

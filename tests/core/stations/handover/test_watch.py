@@ -6,12 +6,15 @@ import math
 import pytest
 
 from rindle_core.catalogue.house_words import DEFAULT_WORDS
+from rindle_core.job import JobInput, assess
 from rindle_core.kernel.findings import Level
-from rindle_core.kernel.house_rules import DEFAULT_RULES
+from rindle_core.stations.entries import Picks
 from rindle_core.stations.handover.service import ServiceRun, figures_of
 from rindle_core.stations.handover.uses_proved import UsesProvedInput, judge_uses_proved, uses_proved
 from rindle_core.stations.handover.watch import Watch, WatchInput, poisson_ends, share_ends, watch
 from rindle_core.stations.handover.watched import judge_unwatched, watch_of
+from rindle_core.stations.sky.trial import TrialInput, trial
+from tests import golden
 
 START = dt.datetime(2026, 11, 23, 18, tzinfo=dt.UTC)
 
@@ -80,8 +83,8 @@ def test_a_bearing_that_costs_more_than_predicted_is_named():
 
 def test_nobody_watched_is_no_answer_and_none_seen_is_one():
     span = {"started_at": START, "ended_at": START + dt.timedelta(hours=9)}
-    assert watch_of(Watch(**span), None, DEFAULT_RULES) is None
-    found = watch_of(Watch(**span, log_name="panel.csv"), None, DEFAULT_RULES)
+    assert watch_of(Watch(**span), None, Picks()) is None
+    found = watch_of(Watch(**span, log_name="panel.csv"), None, Picks())
     assert found.result.counted.available_percent == 100
     assert found.result.gaps_high_per_h == pytest.approx(3 / 9, abs=0.01)
     assert judge_unwatched("", False) == []
@@ -90,7 +93,7 @@ def test_nobody_watched_is_no_answer_and_none_seen_is_one():
 
 def test_an_empty_log_that_nothing_is_held_against_proves_nothing():
     span = {"started_at": START, "ended_at": START + dt.timedelta(hours=9), "log_name": "modem.csv"}
-    found = watch_of(Watch(**span), None, DEFAULT_RULES)
+    found = watch_of(Watch(**span), None, Picks())
     assert (found.findings[0].level, found.result.proves) == (Level.MIND, False)
     assert "one that is empty looks the same" in found.findings[0].clears_by
 
@@ -134,3 +137,13 @@ def test_only_a_use_that_the_customer_needs_is_minded():
     assert [one.code for one in found] == ["handover.use.call"]
     assert (found[0].figure, found[0].limit) == (1.5, 2.0)
     assert judge_uses_proved(uses, [], DEFAULT_WORDS) == []
+
+
+def test_few_hours_are_too_few_for_another_reason_under_a_satellite_that_stands_still():
+    job = golden.read("2026-101")["facts"]
+    hours = assess(JobInput.model_validate(job)).result.watched.counted
+    assert hours.hours_h < 6
+    assert "rain" in hours.because
+    assert "passed" not in hours.because
+    given = TrialInput(started_at=START, ended_at=START + dt.timedelta(hours=3))
+    assert "passed everywhere" in trial(given).result.because

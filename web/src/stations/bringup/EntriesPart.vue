@@ -59,7 +59,7 @@ async function tell(): Promise<void> {
     const whole = await store.arrived()
     const going = entered.value
     const arrived = whole && (await store.tell())
-    note.value = arrived ? `Sent at ${clock(new Date())}` : ''
+    note.value = arrived ? `Sent at ${clock(new Date(), job.value.assessment.zone)}` : ''
     went.value = arrived ? going : null
   } while (onceMore.value && went.value !== null)
   busy.value = ''
@@ -76,7 +76,7 @@ async function readBack(): Promise<void> {
       shown: value,
     }))
     await store.replaceList('told_back', [...rest, ...fresh])
-    note.value = `Read back at ${clock(new Date())}`
+    note.value = `Read back at ${clock(new Date(), job.value.assessment.zone)}`
     went.value = null
   }
   busy.value = ''

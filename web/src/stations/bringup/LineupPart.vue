@@ -178,9 +178,8 @@ const big = computed(() => run.value.next_step)
   </div>
   <ol v-if="log.length" class="log" aria-label="Log of the call">
     <li v-for="one in log" :key="one.id">
-      {{ clock(new Date(one.at)) }} <b>{{ names[one.step] ?? 'The desk is not ready' }}</b><template
-        v-if="one.figure != null"
-      >
+      {{ clock(new Date(one.at), job.assessment.zone) }}
+      <b>{{ names[one.step] ?? 'The desk is not ready' }}</b><template v-if="one.figure != null">
         · {{ show(one.figure, one.step === 'power' ? 'dbm' : 'db') }}</template
       ><template v-if="one.who"> · {{ one.who }}</template
       ><template v-if="one.number"> · number {{ one.number }}</template>

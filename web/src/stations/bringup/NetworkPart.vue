@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The network behind the terminal: which box is the gateway, what each way costs, what is plugged where, two lines as text. */
+import { times } from '@/lib/counted'
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
 import CopyText from '@/frame/CopyText.vue'
@@ -66,9 +67,7 @@ const text = computed(() => lines.value.texts.find((one) => one.code === shown.v
       <p class="quiet">
         Addresses are translated
         {{
-          one.translation_count == null
-            ? 'so often as the service does besides: ask it'
-            : ['', 'once', 'twice', 'three times'][one.translation_count]
+          one.translation_count == null ? 'so often as the service does besides: ask it' : times(one.translation_count)
         }}.
       </p>
       <n-button

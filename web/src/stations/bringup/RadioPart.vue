@@ -104,7 +104,7 @@ const top = computed(() => Math.max(1, ...rows.value.map((one) => one.mark?.es_n
           <td class="num">{{ show(one.mark?.input_dbm, 'dbm') }}</td>
           <td class="num">{{ show(one.mark?.transmit_dbm, 'dbm') }}</td>
           <td class="num">{{ show(one.transmit_left_db, 'db') }}</td>
-          <td>{{ one.mark?.at ? when(one.mark.at) : one.mark ? '' : 'not noted' }}</td>
+          <td>{{ one.mark?.at ? when(one.mark.at, job.assessment.zone) : one.mark ? '' : 'not noted' }}</td>
         </tr>
       </tbody>
     </table>

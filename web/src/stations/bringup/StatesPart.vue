@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The way online: every state with its lights, how long it took against the usual, by hand or as the terminal tells; why it is stuck. */
+import { times } from '@/lib/counted'
 import SaidAnew from '@/stations/SaidAnew.vue'
 import { useIntervalFn } from '@vueuse/core'
 import { NButton, NPopconfirm } from 'naive-ui'
@@ -155,7 +156,7 @@ const open = ref('')
   <section class="stack" aria-label="States">
     <h2>
       The way online
-      <span v-if="found?.restart_count" class="quiet note">started again {{ found.restart_count }} times</span>
+      <span v-if="found?.restart_count" class="quiet note">started again {{ times(found.restart_count) }}</span>
     </h2>
     <p v-if="goOut.length" class="out" role="status">
       <b>{{
@@ -194,7 +195,9 @@ const open = ref('')
           <span class="said"
             ><b v-if="one.taken_s != null">{{ seconds(one.taken_s) }}</b>
             <span v-if="one.state.usual_s" class="quiet">usually {{ seconds(one.state.usual_s) }}</span
-            ><span v-if="(one.stay_count ?? 0) > 1" class="quiet">, entered {{ one.stay_count }} times</span></span
+            ><span v-if="(one.stay_count ?? 0) > 1" class="quiet"
+              >, entered {{ times(one.stay_count ?? 0) }}</span
+            ></span
           >
         </span>
         <n-button

@@ -31,12 +31,14 @@ const now = (field: 'updated_at' | 'settled_at') => store.patch({ [field]: new D
         <n-button v-if="told.updated_at" @click="now('settled_at')">It is steady again</n-button>
       </div>
       <p v-if="told.updated_at" data-fact="bringup.updated_at">
-        Put in {{ when(told.updated_at) }}.
+        Put in {{ when(told.updated_at, job.assessment.zone) }}.
         <template v-if="from"
-          ><b>Judge nothing before {{ when(from) }}</b
+          ><b>Judge nothing before {{ when(from, job.assessment.zone) }}</b
           >: what was measured earlier is said so at Hand over.</template
         >
-        <span v-if="told.settled_at" data-fact="bringup.settled_at"> Seen steady {{ when(told.settled_at) }}.</span>
+        <span v-if="told.settled_at" data-fact="bringup.settled_at">
+          Seen steady {{ when(told.settled_at, job.assessment.zone) }}.</span
+        >
       </p>
     </template>
   </template>

@@ -112,7 +112,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
     <p v-if="twoRuns" class="quiet">
       This terminal has two cables: a piece is of both, unless it says of which. {{ runWords }}
     </p>
-    <h2>Route, from the dish inwards</h2>
+    <h2>Route, from the antenna inwards</h2>
     <row-grid
       ref="grid"
       name="cable_pieces"
@@ -126,7 +126,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
     >
       <template #empty
         ><p class="quiet">
-          No piece yet. Begin at the dish: the arm, then the service loop, then down the mast.
+          No piece yet. Begin at the antenna: its arm, then the service loop, then down the mast.
         </p></template
       >
     </row-grid>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The line watched for gaps: by its log or by eye, before the signature or long after, against what Sky predicted. */
+import { times } from '@/lib/counted'
 import { useIntervalFn } from '@vueuse/core'
 import { NButton } from 'naive-ui'
 import { computed, ref } from 'vue'
@@ -184,7 +185,7 @@ const OPTIONS = Object.entries(CAUSES).map(([value, label]) => ({ value, label }
           <tr v-for="one in watched.counted.causes" :key="one.cause">
             <th scope="row">{{ CAUSES[one.cause] }}</th>
             <td>
-              {{ one.count }} times, {{ percent(one.percent) }} of the time, longest {{ show(one.longest_s, 's') }}
+              {{ times(one.count) }}, {{ percent(one.percent) }} of the time, longest {{ show(one.longest_s, 's') }}
             </td>
           </tr>
         </tbody>

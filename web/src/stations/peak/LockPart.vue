@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Lock-down and push: nut by nut while the level is watched, then the rim at four places, before, during, after. */
+import { times } from '@/lib/counted'
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 import Fact from '@/fields/Fact.vue'
@@ -100,7 +101,7 @@ const off = computed(() => {
           @click="there ? during('nuts', () => store.nuts(false)) : store.loosenedAgain()"
           >Loosened again: the proof goes</n-button
         >
-        <span v-if="told.loosened_count" class="quiet">taken back {{ told.loosened_count }} times</span>
+        <span v-if="told.loosened_count" class="quiet">taken back {{ times(told.loosened_count) }}</span>
       </div>
     </div>
     <live-figures :usable="usable" :best="told.lock_before_db ?? null" />

@@ -12,6 +12,7 @@ const store = useJob()
 const prefs = usePrefs()
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
 const busiest = computed(() => Math.max(1, ...props.hours.flatMap((one) => [one.seconds_s, one.predicted_s ?? 0])))
+const predicted = computed(() => props.hours.some((one) => one.predicted_s != null))
 const high = (seconds: number) => `${(100 * seconds) / busiest.value}%`
 const at = (hour: number) => clock(new Date(Date.parse(props.startedAt) + hour * 3600e3), store.job!.assessment.zone)
 /** So many hours that their times do not run into each other. */
@@ -34,8 +35,9 @@ const every = computed(() => Math.max(1, Math.ceil(props.hours.length / 8)))
     >
   </div>
   <p class="quiet small">
-    Seconds lost in each hour of the trial, by the site’s clock: full what was blocked, pale the rest, the ochre line
-    what was predicted on average. The top is {{ busiest.toFixed(0) }} s.
+    Seconds lost in each hour, by the site’s clock: full what was blocked, pale the rest{{
+      predicted ? ', the ochre line what was predicted on average' : ''
+    }}. The top is {{ busiest.toFixed(0) }} s.
   </p>
   <details>
     <summary>The hours in words</summary>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The trial: its clock, its log, and what it showed against what was predicted. */
+import { times } from '@/lib/counted'
 import Fact from '@/fields/Fact.vue'
 import HeldInput from '@/fields/HeldInput.vue'
 import { useIntervalFn } from '@vueuse/core'
@@ -132,7 +133,7 @@ const BELIEVE = {
         <tr v-for="one in result.causes" :key="one.cause">
           <th scope="row">{{ CAUSES[one.cause] }}</th>
           <td>
-            {{ one.count }} times, {{ one.percent.toFixed(2) }} % of the time, longest {{ show(one.longest_s, 's') }}
+            {{ times(one.count) }}, {{ one.percent.toFixed(2) }} % of the time, longest {{ show(one.longest_s, 's') }}
           </td>
         </tr>
       </tbody>
