@@ -143,3 +143,24 @@ def test_a_wide_reflector_is_hoisted_however_light_it_is():
         piece = LiftPiece(name="Reflector", mass_kg=3.0, wide_mm=wide_mm)
         assert lifts(LiftsInput(pieces=[piece], height_m=6.0)).result.lifts[0].by == by
     assert lifts(LiftsInput(pieces=[piece], height_m=0.5)).result.lifts[0].by == "ground"
+
+
+def test_what_is_heavy_is_on_the_loading_list_until_it_is_built_in():
+    job = JobInput.model_validate(golden.read("2026-104")["facts"])
+
+    def van(**mount):
+        facts = job.model_copy(update={"mount": job.mount.model_copy(update=mount)})
+        result = assess(facts).result
+        return {one.name: one for one in result.kit_list.rows}, result
+
+    rows, result = van(poured_at=None, temperatures=[], plumb_readings=[])
+    bags = rows["Dry concrete, bags of 25 kg"]
+    assert (bags.amount, bags.mass_kg) == (result.footing.bag_count, pytest.approx(result.footing.dry_kg))
+    assert rows["Water for the concrete"].amount == pytest.approx(result.footing.water_l, abs=1.0)
+    carried_kg = sum(one.mass_kg for one in rows.values())
+    assert result.kit_list.van_kg == pytest.approx(carried_kg)
+    assert result.kit_list.van_kg > result.kit_list.mass_kg + 800  # the box does not weigh the concrete
+    assert "Dry concrete, bags of 25 kg" not in van()[0]  # it was poured
+    rows, result = van(mount_code="ballast", block_kg=18.0, block_count=None, poured_at=None)
+    blocks = rows["Blocks of the ballast"]
+    assert (blocks.amount, blocks.mass_kg) == (result.ballast.wanted_count, 18.0 * result.ballast.wanted_count)

@@ -9,6 +9,7 @@ from itertools import pairwise
 import pytest
 
 from rindle_core.catalogue.models import Beam, BringUpState, Clinometer, Screw
+from rindle_core.job import JobInput, assess
 from rindle_core.science.skyline import SkylinePoint
 from rindle_core.stations.aim.aim import AimInput, aim
 from rindle_core.stations.aim.instruments import dial_figures
@@ -25,6 +26,7 @@ from rindle_server.drawings.sky import StripSubject, skyline_strip
 from rindle_server.drawings.svg import for_print, tokens, words
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
+from tests import golden
 
 SVG = "{http://www.w3.org/2000/svg}"
 SITE = {
@@ -221,3 +223,18 @@ def test_labels_of_short_pieces_stand_apart_and_inside():
     crowded = spread([float(at) for at in range(20)], 96.0, 60.0, 720.0)
     assert crowded[0] == pytest.approx(60.0)
     assert crowded[-1] == pytest.approx(720.0)
+
+
+def test_the_picture_of_the_setting_tells_the_crews_own_figures():
+    """It told them without the instrument's correction, and the plate's without what the mast's lean asks."""
+    job = JobInput.model_validate(golden.read("2026-104")["facts"])
+    aim = job.aim.model_copy(update={"clinometer_correction_deg": 1.5, "lean_deg": 4.0, "lean_towards_deg": 60.0})
+    given = job.model_copy(update={"aim": aim})
+    result = assess(given).result
+    dial = result.dial
+    said = dict(next(one for one in job_drawings(given, result) if one.name == "setting").rows)
+    assert f"{dial.clinometer_deg:.1f}° from the vertical" in said.values()
+    assert f"{result.plumb.elevation_setting_deg:.1f}° on the scale" in said.values()
+    assert f"{abs(dial.skew_deg):.1f}° anticlockwise from behind" in said["Skew"]
+    card = dict(next(one for one in job_drawings(given, result) if one.name == "dial").rows)
+    assert card["Skew seen from behind"].startswith(f"{abs(dial.skew_deg):.1f}°")

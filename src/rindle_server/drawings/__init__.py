@@ -11,6 +11,7 @@ from xml.sax.saxutils import escape
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import System, in_system
 from rindle_core.stations.aim.dial import dial_of
+from rindle_core.stations.aim.instruments import skew_to_set_deg
 from rindle_core.stations.fold import COURSE, furthest
 from rindle_core.stations.peak.passes import last_pass, readings
 from rindle_server.drawings.aim import dial_card
@@ -56,7 +57,8 @@ def _setting(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing
     terminal, aimed = facts.picks.terminal, result.aim
     if terminal is None or terminal.panel is not None or aimed is None or not aimed.visible:
         return []
-    return [setting_card(aimed, terminal, result.beam, narrow=look.narrow)]
+    skew_deg = skew_to_set_deg(aimed, result.dial)
+    return [setting_card(aimed, terminal, result.beam, skew_deg, result.instruments, narrow=look.narrow)]
 
 
 def _feeds(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:

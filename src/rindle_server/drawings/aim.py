@@ -9,7 +9,7 @@ from rindle_core.catalogue.models import Beam, Clinometer, Terminal
 from rindle_core.kernel.units import format_quantity
 from rindle_core.stations.aim.aim import AimResult
 from rindle_core.stations.aim.headline import skew_words
-from rindle_core.stations.aim.instruments import DialFigures
+from rindle_core.stations.aim.instruments import DialFigures, skew_to_set_deg
 from rindle_server.drawings.svg import (
     NARROW,
     Drawing,
@@ -90,13 +90,13 @@ def _clinometer(
     return parts
 
 
-def _skew(aim: AimResult, centre: Point) -> list[str]:
+def _skew(skew_deg: float, centre: Point) -> list[str]:
     parts = [
         circle(centre, _R, "ink", 1.5),
         line((centre[0], centre[1] - _R), (centre[0], centre[1] + _R), "quiet", 1, stroke_dasharray="4 4"),
     ]
-    parts.append(line(polar(centre, _R - 4, aim.skew_deg), polar(centre, -(_R - 4), aim.skew_deg), "stream", 5))
-    parts.append(path(arc_points(centre, 52, 0.0, aim.skew_deg), "stream", 2))
+    parts.append(line(polar(centre, _R - 4, skew_deg), polar(centre, -(_R - 4), skew_deg), "stream", 5))
+    parts.append(path(arc_points(centre, 52, 0.0, skew_deg), "stream", 2))
     return parts
 
 
@@ -173,10 +173,11 @@ def dial_card(
         heads.append((650.0, f"Beam {beam.letter}", f"received {beam.hand}-handed"))
         rows.append(("Beam", f"{beam.letter}, received {beam.hand}-handed"))
     elif terminal is None or terminal.polarization == "linear":
-        turned = f"{format_quantity(abs(aim.skew_deg), 'deg')} {skew_words(aim.skew_deg)}"
-        turned_part = partial(_skew, aim)
-        skew = f"Skew {format_quantity(abs(aim.skew_deg), 'deg')}"
-        heads.append((650.0, skew, f"{skew_words(aim.skew_deg)}, seen from behind"))
+        skew_deg = skew_to_set_deg(aim, dial)
+        turned = f"{format_quantity(abs(skew_deg), 'deg')} {skew_words(skew_deg)}"
+        turned_part = partial(_skew, skew_deg)
+        skew = f"Skew {format_quantity(abs(skew_deg), 'deg')}"
+        heads.append((650.0, skew, f"{skew_words(skew_deg)}, seen from behind"))
         rows.append(("Skew seen from behind", turned))
     if narrow:
         origin = (0.0, 0.0)

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import itertools
+
 from rindle_core.catalogue.models import Beam, Clinometer, Screw, Terminal
 from rindle_core.kernel.units import format_quantity
 from rindle_core.stations.aim.aim import AimResult, clinometer_reading_deg
 from rindle_core.stations.aim.headline import skew_words
-from rindle_core.stations.aim.instruments import shown_reading
+from rindle_core.stations.aim.instruments import CLINOMETER, ELEVATION_SCALE, InstrumentsResult, shown_reading
 from rindle_server.drawings.svg import (
     NARROW,
     Drawing,
@@ -56,11 +58,11 @@ def _level(at: Point, slope_deg: float) -> list[str]:
     return [path(body, "ochre", 1.5, fill=ink("ochre-tint"), close=True), circle(middle, 3, "ochre", 1.5)]
 
 
-def _laid(face: Clinometer, aimed: AimResult, centre: Point, at: Point) -> tuple[list[str], str]:
-    """One face with the clinometer on it, its reference line, and what it shows in words."""
+def _laid(face: Clinometer, aimed: AimResult, correction_deg: float, at: Point) -> tuple[list[str], str]:
+    """One face with the clinometer on it, its reference line, and what it shows in words: the correction inside."""
     elevation = aimed.elevation_apparent_deg
     angle = clinometer_reading_deg(elevation, face)
-    reading, side = shown_reading(angle)
+    reading, side = shown_reading(angle + correction_deg)
     shown = format_quantity(reading, "deg")
     if face.kind == "scale":
         arc = path(arc_points(at, 30, 90.0, 0.0), "ochre", 2)
@@ -87,7 +89,13 @@ def _laid(face: Clinometer, aimed: AimResult, centre: Point, at: Point) -> tuple
     return parts, said
 
 
-def _faces(aimed: AimResult, terminal: Terminal) -> tuple[list[str], Rows]:
+def _corrections(measured: InstrumentsResult | None) -> list[float]:
+    """Of each face in its order: the instrument's own, or what a scale's mast asks; none of an older record."""
+    told = measured.figures if measured else []
+    return [one.correction_deg for one in told if one.instrument in (CLINOMETER, ELEVATION_SCALE)]
+
+
+def _faces(aimed: AimResult, terminal: Terminal, measured: InstrumentsResult | None) -> tuple[list[str], Rows]:
     centre = (118.0, 128.0)
     elevation = aimed.elevation_apparent_deg
     foot = polar(centre, -24, 90.0 - elevation)
@@ -95,8 +103,9 @@ def _faces(aimed: AimResult, terminal: Terminal) -> tuple[list[str], Rows]:
     spots = [polar(centre, -30, 90.0 - elevation), (250.0, 196.0)]
     rows: Rows = []
     faces = [terminal.clinometer, *terminal.other_faces][:_MOST_FACES]
-    for count, (face, spot) in enumerate(zip(faces, spots, strict=False)):
-        drawn, said = _laid(face, aimed, centre, spot)
+    corrections = itertools.chain(_corrections(measured), itertools.repeat(0.0))
+    for count, (face, spot, correction_deg) in enumerate(zip(faces, spots, corrections, strict=False)):
+        drawn, said = _laid(face, aimed, correction_deg, spot)
         parts += drawn
         rows.append((f"Clinometer on the {face.face}", said))
         parts += [
@@ -119,7 +128,7 @@ def _turned(centre: Point, skew_deg: float, whole: bool) -> list[str]:
     ]
 
 
-def _skew(aimed: AimResult, terminal: Terminal, beam: Beam | None) -> tuple[list[str], Rows]:
+def _skew(skew_deg: float, terminal: Terminal, beam: Beam | None) -> tuple[list[str], Rows]:
     left = 318.0
     if terminal.polarization == "circular":
         hand = beam.hand if beam else None
@@ -133,11 +142,11 @@ def _skew(aimed: AimResult, terminal: Terminal, beam: Beam | None) -> tuple[list
         return [*body, *label], [("Polarization", said)]
     whole = terminal.skew_mechanism == "head"
     what = {"head": "The whole head turns", "feed": "Only the feed turns", "none": "How it turns is not told"}
-    angle = format_quantity(abs(aimed.skew_deg), "deg")
-    behind, front = skew_words(aimed.skew_deg), skew_words(-aimed.skew_deg)
+    angle = format_quantity(abs(skew_deg), "deg")
+    behind, front = skew_words(skew_deg), skew_words(-skew_deg)
     parts = [
-        *_turned((left + 56, 128), aimed.skew_deg, whole),
-        *_turned((left + 184, 128), -aimed.skew_deg, whole),
+        *_turned((left + 56, 128), skew_deg, whole),
+        *_turned((left + 184, 128), -skew_deg, whole),
         words((left + 56, 212), "from behind", 14, "quiet"),
         words((left + 56, 229), behind, 14),
         words((left + 184, 212), "from in front", 14, "quiet"),
@@ -184,12 +193,20 @@ def _screws(aimed: AimResult, terminal: Terminal) -> tuple[list[str], Rows]:
     return parts, rows
 
 
-def setting_card(aimed: AimResult, terminal: Terminal, beam: Beam | None, *, narrow: bool = False) -> Drawing:
+def setting_card(
+    aimed: AimResult,
+    terminal: Terminal,
+    beam: Beam | None,
+    skew_deg: float,
+    measured: InstrumentsResult | None,
+    *,
+    narrow: bool = False,
+) -> Drawing:
     """Three pictures: clinometer on its faces, what is turned for the skew, which way the screws move the beam.
 
     On a narrow sheet they stand under one another.
     """
-    drawn = [_faces(aimed, terminal), _skew(aimed, terminal, beam), _screws(aimed, terminal)]
+    drawn = [_faces(aimed, terminal, measured), _skew(skew_deg, terminal, beam), _screws(aimed, terminal)]
     heads = [
         words((at, 22), said, 14, "quiet", "start", 600)
         for at, said in zip(

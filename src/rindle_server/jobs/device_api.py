@@ -12,6 +12,7 @@ from rindle_bench.config import Axis, DeskReply, DeskSaid, ModemEntries, ScrewTu
 from rindle_bench.made_faults import faults_of
 from rindle_bench.pages import PageAddress
 from rindle_core.job import JobAssessment, JobInput
+from rindle_core.stations.aim.instruments import skew_to_set_deg
 from rindle_core.stations.bringup.known import skew_error_deg
 from rindle_core.stations.bringup.rows import DeskStep
 from rindle_core.stations.bringup.transmit import cover_waits_for
@@ -219,7 +220,7 @@ def page(request: HttpRequest, number: str) -> PageAddress:
 def _planned_skew_deg(facts: JobInput, result: JobAssessment) -> float | None:
     """Aim's skew of a linear terminal; None for one that has none."""
     linear = facts.picks.terminal is not None and facts.picks.terminal.polarization == "linear"
-    return result.aim.skew_deg if linear and result.aim else None
+    return skew_to_set_deg(result.aim, result.dial) if linear and result.aim else None
 
 
 class FaultOrder(Schema):

@@ -30,7 +30,8 @@ def _printed(template: str, told: dict[str, Any]) -> bytes:
 def _amount(row: KitRow, system: System) -> str:
     if row.unit == "pieces":
         return f"{row.amount:g}"
-    return format_quantity(row.amount, "m", system) if row.unit == "m" else f"{row.amount:g} {row.unit}"
+    known = row.unit in ("m", "l")
+    return format_quantity(row.amount, row.unit, system) if known else f"{row.amount:g} {row.unit}"
 
 
 def _groups(rows: list[KitRow], system: System) -> list[tuple[str, list[tuple[str, str, str]]]]:
@@ -50,7 +51,7 @@ def loading_list(jobs: list[Job], title: str, system: System) -> bytes:
         "title": title,
         "jobs": [(job.number, job.customer) for job, _ in bills],
         "groups": _groups(loaded([found for _, found in bills]), system),
-        "mass": format_quantity(sum(found.mass_kg for _, found in bills), "kg", system),
+        "mass": format_quantity(sum(found.van_kg for _, found in bills), "kg", system),
     }
     return _printed("loading.html", told)
 

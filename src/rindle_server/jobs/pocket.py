@@ -12,6 +12,7 @@ from django.utils.safestring import mark_safe
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.units import System, format_quantity
 from rindle_core.stations.aim.headline import skew_words
+from rindle_core.stations.aim.instruments import skew_to_set_deg
 from rindle_server.drawings import for_print, job_drawings
 from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.edit import understood
@@ -53,7 +54,7 @@ def _big(found: Assessed) -> list[tuple[str, str, str]]:
         return [("Compass", compass, ""), ("Tilt", tilt, "from the zenith, on its back"), ("Bearing", true, "true")]
     if result.aim is None or not result.aim.visible or result.dial is None:
         return []
-    dial, skew = result.dial, result.aim.skew_deg
+    dial, skew = result.dial, skew_to_set_deg(result.aim, result.dial)
     face = ", ".join(part for part in (dial.clinometer_face, dial.clinometer_side) if part)
     rows = [
         ("Compass", format_quantity(dial.compass_deg, "compass_deg"), ""),

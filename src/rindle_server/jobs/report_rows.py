@@ -11,6 +11,7 @@ from rindle_core.science.site import Site
 from rindle_core.science.site_clock import told_at
 from rindle_core.stations.aim.arc import NeighboursInput, judge_inclined, neighbours
 from rindle_core.stations.aim.bearings import SunBearingInput, sun_bearing
+from rindle_core.stations.aim.instruments import skew_to_set_deg
 from rindle_core.stations.aim.outages import SunOutageInput, SunOutageResult, sun_outage
 from rindle_core.stations.peak.lockdown import SIDES
 from rindle_core.stations.peak.rows import MARKS, AxisReading
@@ -43,6 +44,9 @@ def aim_rows(facts: JobInput, result: JobAssessment, system: System) -> list[tup
         ("Slant range", format_quantity(aim.slant_range_km, "km", system)),
         ("Round trip", f"{aim.round_trip_ms:.1f} ms"),
     ]
+    if linear and dial is not None and dial.skew_correction_deg:
+        told = f"{skew_to_set_deg(aim, dial):.1f}°, the mast’s lean in it".replace("-", "−")
+        rows.append(("Skew that the plate or feed shows", told))
     if aim.clinometer_deg is not None:
         reading = dial.clinometer_deg if dial else aim.clinometer_deg
         side = f", {dial.clinometer_side}" if dial and dial.clinometer_side else ""

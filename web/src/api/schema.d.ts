@@ -12071,6 +12071,31 @@ export interface components {
             result: components["schemas"]["BringUpResult"];
         };
         /**
+         * Brought
+         * @description Something heavy that is brought in quantity: concrete, water, blocks.
+         */
+        Brought: {
+            /** Amount */
+            amount: number;
+            /**
+             * Each Kg
+             * @description Mass of one unit
+             */
+            each_kg: number;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Unit
+             * @description As it is bought: pieces, bags, l
+             */
+            unit: string;
+        };
+        /**
          * BuildFacts
          * @description Kit, steps, marks, joints and waits, what was left for a time, and what was seen to before leaving.
          */
@@ -18367,6 +18392,17 @@ export interface components {
             compass_correction_deg: number;
             /** Compass Deg */
             compass_deg: number;
+            /**
+             * Skew Correction Deg
+             * @description What the mast's lean asks: it is in the skew
+             * @default 0
+             */
+            skew_correction_deg: number;
+            /**
+             * Skew Deg
+             * @description That plate or feed shows, clockwise from behind; None: of an older record
+             */
+            skew_deg?: number | null;
         };
         /**
          * DiaryBlock
@@ -26548,6 +26584,18 @@ export interface components {
              *     }
              */
             rules: components["schemas"]["HouseRules"];
+            /**
+             * Scale Correction Deg
+             * @description The same, of a scale of elevation on the head
+             * @default 0
+             */
+            scale_correction_deg: number;
+            /**
+             * Skew Correction Deg
+             * @description What the mast's lean asks besides
+             * @default 0
+             */
+            skew_correction_deg: number;
             /** Skew Deg */
             skew_deg: number;
             /**
@@ -35542,6 +35590,11 @@ export interface components {
              */
             begun: boolean;
             /**
+             * Brought
+             * @description Concrete, water, blocks
+             */
+            brought?: components["schemas"]["Brought"][];
+            /**
              * Cable Name
              * @default
              */
@@ -35746,10 +35799,19 @@ export interface components {
              * @description Whether its kind is told, and every line of the box was counted and is there, or of use
              */
             complete: boolean;
-            /** Mass Kg */
+            /**
+             * Mass Kg
+             * @description Of the box: terminal, mount, fixings, cable, as far as it is known
+             */
             mass_kg: number;
             /** Rows */
             rows: components["schemas"]["KitRow"][];
+            /**
+             * Van Kg
+             * @description Of all that is loaded, as far as it is known
+             * @default 0
+             */
+            van_kg: number;
             /**
              * Variants Open
              * @description Questions of its kind that nobody answered

@@ -12,13 +12,13 @@ from rindle_core.stations.aim.aimed import aim_at
 from rindle_core.stations.aim.arc import judge_inclined
 from rindle_core.stations.aim.beams import BeamInput, BeamResult
 from rindle_core.stations.aim.beside import feeds_of, landmarks_seen
-from rindle_core.stations.aim.dial import correction, dial_of
+from rindle_core.stations.aim.dial import correction, dial_of, plumb_of
 from rindle_core.stations.aim.findings import PRESET
 from rindle_core.stations.aim.instruments import InstrumentsInput, InstrumentsResult, instruments
 from rindle_core.stations.aim.link import LinkInput, LinkResult, link
 from rindle_core.stations.aim.panel_aim import judge_panel_aim, panel_aim_of
 from rindle_core.stations.aim.part import AimPart
-from rindle_core.stations.aim.plumb import PlumbInput, PlumbResult, plumb
+from rindle_core.stations.aim.plumb import PlumbResult
 from rindle_core.stations.aim.printed import printed_angles
 from rindle_core.stations.aim.set_ups import judge_stands, set_ups_of
 from rindle_core.stations.aim.work_order import WorkOrderResult
@@ -75,7 +75,9 @@ def head_turned_deg(job: JobInput, aimed: AimResult | None) -> float:
     return aimed.skew_deg if whole and aimed is not None else 0.0
 
 
-def instruments_of(job: JobInput, aimed: AimResult | None) -> Outcome[InstrumentsResult] | None:
+def instruments_of(
+    job: JobInput, aimed: AimResult | None, leaning: PlumbResult | None
+) -> Outcome[InstrumentsResult] | None:
     """The `instruments` calculator; None until there is a terminal and a visible satellite."""
     terminal = job.picks.terminal
     if aimed is None or terminal is None or not aimed.visible:
@@ -90,6 +92,8 @@ def instruments_of(job: JobInput, aimed: AimResult | None) -> Outcome[Instrument
             beamwidth_deg=terminal.beamwidth_deg(),
             faces=[terminal.clinometer, *terminal.other_faces],
             skew_mechanism=terminal.skew_mechanism,
+            skew_correction_deg=leaning.skew_correction_deg if leaning else 0.0,
+            scale_correction_deg=leaning.elevation_setting_deg - aimed.elevation_apparent_deg if leaning else 0.0,
             azimuth_span_turns=terminal.azimuth_screw.span_turns * 2,
             compass_correction_deg=correction(job.picks.compass, job.aim.compass_correction_deg),
             clinometer_correction_deg=correction(job.picks.clinometer, job.aim.clinometer_correction_deg),
@@ -118,21 +122,6 @@ def judge_preset(job: JobInput, measured: InstrumentsResult | None) -> list[Find
     ]
 
 
-def plumb_of(job: JobInput, aimed: AimResult | None) -> Outcome[PlumbResult] | None:
-    """The `plumb` calculator; None while no lean was measured."""
-    if aimed is None or not aimed.visible or job.aim.lean_deg is None or job.aim.lean_towards_deg is None:
-        return None
-    return plumb(
-        PlumbInput(
-            azimuth_true_deg=aimed.azimuth_true_deg,
-            elevation_deg=aimed.elevation_apparent_deg,
-            lean_deg=job.aim.lean_deg,
-            lean_towards_deg=job.aim.lean_towards_deg,
-            rules=job.picks.rules,
-        )
-    )
-
-
 def swing_of(job: JobInput, aimed: AimResult | None) -> list[Finding]:
     """What an inclined satellite's day takes from this dish."""
     terminal, satellite, place = job.picks.terminal, job.picks.satellite, job.brief.place
@@ -158,7 +147,8 @@ def assess(context: Context) -> Outcome[AimPart]:
     satellite = job.picks.satellite
     beam = next((one for one in satellite.beams if one.letter == letter), None) if satellite else None
     panel_aim = panel_aim_of(job, context.result(SkyPart).low_orbit)
-    measured, leaning, shown = instruments_of(job, result), plumb_of(job, result), modem_of(job)
+    leaning, shown = plumb_of(job, result), modem_of(job)
+    measured = instruments_of(job, result, leaning.result if leaning else None)
     told = [one.findings for one in (aimed, covering, measured, leaning, shown) if one]
     dish = [*(one for found in told for one in found), *judge_preset(job, measured.result if measured else None)]
     linked = link_of(job, beam)

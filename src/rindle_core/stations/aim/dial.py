@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from rindle_core.catalogue.models import Instrument
+from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.aim import AimResult
 from rindle_core.stations.aim.instruments import DialFigures, dial_figures, instrument_bias
+from rindle_core.stations.aim.plumb import PlumbInput, PlumbResult, plumb
 from rindle_core.stations.entries import JobInput
 
 
@@ -14,15 +16,32 @@ def correction(own: Instrument | None, typed_deg: float) -> float:
     return typed_deg if known is None else known
 
 
+def plumb_of(job: JobInput, aimed: AimResult | None) -> Outcome[PlumbResult] | None:
+    """The `plumb` calculator; None while no lean was measured."""
+    if aimed is None or not aimed.visible or job.aim.lean_deg is None or job.aim.lean_towards_deg is None:
+        return None
+    return plumb(
+        PlumbInput(
+            azimuth_true_deg=aimed.azimuth_true_deg,
+            elevation_deg=aimed.elevation_apparent_deg,
+            lean_deg=job.aim.lean_deg,
+            lean_towards_deg=job.aim.lean_towards_deg,
+            rules=job.picks.rules,
+        )
+    )
+
+
 def dial_of(job: JobInput, aimed: AimResult | None) -> DialFigures | None:
     """What the chosen instruments show; None while nothing is aimed at."""
     if aimed is None or not aimed.visible:
         return None
+    leaning = plumb_of(job, aimed)
     return dial_figures(
         aimed,
         correction(job.picks.compass, job.aim.compass_correction_deg),
         correction(job.picks.clinometer, job.aim.clinometer_correction_deg),
+        leaning.result if leaning else None,
     )
 
 
-__all__ = ["correction", "dial_of"]
+__all__ = ["correction", "dial_of", "plumb_of"]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.kernel.headline import sentence
+from rindle_core.stations.aim.instruments import skew_to_set_deg
 from rindle_core.stations.aim.part import AimPart, PanelAim
 from rindle_core.stations.station import Context, Headline
 
@@ -28,7 +29,8 @@ def headline(context: Context, result: AimPart) -> Headline:
     if terminal is not None and terminal.polarization == "circular":
         tail = sentence(f", beam {beam.letter}" if beam else ", no beam")
     else:
-        tail = sentence(", skew ", (abs(aim.skew_deg), "deg"), f" {skew_words(aim.skew_deg)} from behind")
+        skew_deg = skew_to_set_deg(aim, dial)
+        tail = sentence(", skew ", (abs(skew_deg), "deg"), f" {skew_words(skew_deg)} from behind")
     compass, clinometer = (dial.compass_deg, "compass_deg"), (dial.clinometer_deg, "deg")
     side = [f" {dial.clinometer_side}"] if dial.clinometer_side else []
     head = sentence("Compass ", compass, ", clinometer ", clinometer, *side)

@@ -13,18 +13,20 @@ from rindle_core.catalogue.models import Clinometer, Instrument, InstrumentCheck
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
-from rindle_core.kernel.geometry import wrap_180
+from rindle_core.kernel.geometry import fold_90, wrap_180
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.stations.aim.aim import AimResult, clinometer_reading_deg
 from rindle_core.stations.aim.findings import CLINOMETER_ERROR, END_STOP, SWEEP
+from rindle_core.stations.aim.plumb import PlumbResult
 
 _FINAL_LOSS_DB = 0.1  # what no receiver shows any more
 _LOCK_LOSS_DB = 3.0  # what a receiver still finds: half power
 _ISOLATION_DB = 30.0  # wanted over unwanted polarization at line-up
 _SKEW_SEARCH_DEG = 10.0  # costs 20 log cos 10° = 0.13 dB: enough to find the signal
 
+CLINOMETER, ELEVATION_SCALE = "Clinometer", "Elevation scale"
 SkewMechanism = Literal["feed", "head", "none"]
 
 
@@ -39,6 +41,10 @@ class InstrumentsInput(Model):
     beamwidth_deg: float = Field(gt=0, le=90)
     faces: list[Clinometer] = Field(default_factory=list)
     skew_mechanism: SkewMechanism = "none"
+    skew_correction_deg: float = Field(default=0.0, ge=-90, le=90, description="What the mast's lean asks besides")
+    scale_correction_deg: float = Field(
+        default=0.0, ge=-40, le=40, description="The same, of a scale of elevation on the head"
+    )
     azimuth_span_turns: float | None = Field(default=None, gt=0, description="Travel of the fine azimuth screw")
     compass_correction_deg: float = Field(default=0.0, ge=-20, le=20)
     clinometer_correction_deg: float = Field(default=0.0, ge=-10, le=10)
@@ -75,6 +81,10 @@ class DialFigures(Model):
         default="level", description="From where an instrument that is laid there reads; empty: a scale is read"
     )
     clinometer_side: str = Field(default="", description="To which side the face leans, where that is not plain")
+    skew_deg: float | None = Field(
+        default=None, description="That plate or feed shows, clockwise from behind; None: of an older record"
+    )
+    skew_correction_deg: float = Field(default=0.0, description="What the mast's lean asks: it is in the skew")
 
 
 class InstrumentsResult(Model):
@@ -83,10 +93,22 @@ class InstrumentsResult(Model):
     figures: list[InstrumentFigure]
 
 
-def dial_figures(aimed: AimResult, compass_correction_deg: float, clinometer_correction_deg: float) -> DialFigures:
-    """The readings of compass and clinometer with their corrections. A scale or a level head has no correction."""
+def dial_figures(
+    aimed: AimResult,
+    compass_correction_deg: float,
+    clinometer_correction_deg: float,
+    leaning: PlumbResult | None = None,
+) -> DialFigures:
+    """The readings of compass, clinometer and skew plate with their corrections.
+
+    A compass and a clinometer go by north and the plumb line, whatever the mast does; a scale or plate goes by the
+    mast, and what its lean asks is in the figure. A level head has no correction.
+    """
     by_scale = aimed.clinometer_kind in ("scale", "flat")
     off_deg = 0.0 if by_scale else clinometer_correction_deg
+    if aimed.clinometer_kind == "scale" and leaning is not None:
+        off_deg = leaning.elevation_setting_deg - aimed.elevation_apparent_deg
+    skew_off_deg = leaning.skew_correction_deg if leaning is not None else 0.0
     angle = aimed.elevation_apparent_deg if aimed.clinometer_deg is None else aimed.clinometer_deg
     reading, side = shown_reading(angle + off_deg)
     return DialFigures(
@@ -97,7 +119,14 @@ def dial_figures(aimed: AimResult, compass_correction_deg: float, clinometer_cor
         clinometer_reads_from="" if by_scale else "vertical" if aimed.clinometer_kind == "rim" else "level",
         clinometer_correction_deg=off_deg,
         clinometer_face=aimed.clinometer_face,
+        skew_deg=float(fold_90(aimed.skew_deg + skew_off_deg)),
+        skew_correction_deg=skew_off_deg,
     )
+
+
+def skew_to_set_deg(aimed: AimResult, dial: DialFigures | None) -> float:
+    """What the plate or feed has to show, clockwise from behind."""
+    return aimed.skew_deg if dial is None or dial.skew_deg is None else dial.skew_deg
 
 
 Side = Literal["", "past the vertical", "leaning the other way"]
@@ -155,12 +184,13 @@ def _elevation_figures(given: InstrumentsInput) -> list[InstrumentFigure]:
     }
     found = []
     for face in faces:
-        off_deg = 0.0 if face.kind == "scale" else given.clinometer_correction_deg
-        angle = clinometer_reading_deg(given.elevation_apparent_deg, face)
-        found.append((face, off_deg, *((angle, "") if face.kind == "scale" else shown_reading(angle + off_deg))))
+        by_scale = face.kind == "scale"
+        off_deg = given.scale_correction_deg if by_scale else given.clinometer_correction_deg
+        angle = clinometer_reading_deg(given.elevation_apparent_deg, face) + off_deg
+        found.append((face, off_deg, *((angle, "") if by_scale else shown_reading(angle))))
     return [
         InstrumentFigure(
-            instrument="Elevation scale" if face.kind == "scale" else "Clinometer",
+            instrument=ELEVATION_SCALE if face.kind == "scale" else CLINOMETER,
             reading=reading,
             how=hows[face.kind].format(face=face.face) + (f" The face then stands {side}." if side else ""),
             correction_deg=off_deg,
@@ -181,7 +211,9 @@ def _skew_figures(given: InstrumentsInput) -> list[InstrumentFigure]:
         if given.skew_mechanism == "head"
         else ""
     )
-    behind, front = ("clockwise", "anticlockwise") if given.skew_deg >= 0 else ("anticlockwise", "clockwise")
+    skew_deg = float(fold_90(given.skew_deg + given.skew_correction_deg))
+    behind, front = ("clockwise", "anticlockwise") if skew_deg >= 0 else ("anticlockwise", "clockwise")
+    again += " What the mast’s lean asks is in it." if given.skew_correction_deg else ""
     needs = {
         "instrument_tolerance_deg": 1.0,
         "acquisition_tolerance_deg": _SKEW_SEARCH_DEG,
@@ -189,11 +221,16 @@ def _skew_figures(given: InstrumentsInput) -> list[InstrumentFigure]:
     }
     return [
         InstrumentFigure(
-            instrument="Skew from behind", reading=abs(given.skew_deg), how=f"Turn the {what} {behind}.{again}", **needs
+            instrument="Skew from behind",
+            reading=abs(skew_deg),
+            how=f"Turn the {what} {behind}.{again}",
+            correction_deg=given.skew_correction_deg,
+            **needs,
         ),
         InstrumentFigure(
             instrument="Skew from in front",
-            reading=abs(given.skew_deg),
+            reading=abs(skew_deg),
+            correction_deg=given.skew_correction_deg,
             how=f"The same turn is {front} for someone who faces the dish.",
             **needs,
         ),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+import math
 
 from rindle_core.catalogue.house_words import WeatherKind, Work
 from rindle_core.catalogue.models import Terminal
@@ -14,7 +15,7 @@ from rindle_core.stations.brief.part import BriefPart
 from rindle_core.stations.build.entered import UNPACKED
 from rindle_core.stations.build.findings import CLOSING, LEFT_OVER, SERIALS
 from rindle_core.stations.build.joints import DoneStep
-from rindle_core.stations.build.kit_list import KitListInput, KitListResult
+from rindle_core.stations.build.kit_list import Brought, KitListInput, KitListResult
 from rindle_core.stations.build.measures import MeasureElsewhere
 from rindle_core.stations.cable.dress import Consumable, DressResult
 from rindle_core.stations.cable.findings import HOLE
@@ -120,6 +121,7 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
         cuts=listed.cuts if listed else [],
         cable_name=chosen.name if chosen else "",
         consumables=[*(listed.consumables if listed else []), *_plugs(job, listed)],
+        brought=_brought(job, mount),
         tools=[
             *(*terminal.tools, *(kind.tools if kind else [])),
             *(*_bit_of(cable.wall_hole), *_of_fixings(mount.fixings), *(way.wears if way else [])),
@@ -148,6 +150,24 @@ def _of_fixings(found: FixingsResult | None) -> list[str]:
         return []
     bit = [f"drill bit {found.drill_mm:g}\u00a0mm for the holes of the mount"] if found.drill_mm else []
     return bit + ([f"{found.spanner} socket for the fixings of the mount"] if found.spanner else [])
+
+
+def _brought(job: JobInput, mount: MountPart) -> list[Brought]:
+    """Concrete and its water until it is poured; blocks of a ballasted frame."""
+    found = []
+    if mount.footing is not None and mount.footing.bag_count and job.mount.poured_at is None:
+        each_kg = mount.footing.dry_kg / mount.footing.bag_count
+        found = [
+            Brought(name=f"Dry concrete, bags of {each_kg:g} kg", amount=mount.footing.bag_count, unit="bags",
+                    each_kg=each_kg, note="waste is in it"),
+            Brought(name="Water for the concrete", amount=math.ceil(mount.footing.water_l), unit="l", each_kg=1.0,
+                    note="where there is none on site; the bag prevails"),
+        ]  # fmt: skip
+    if mount.ballast is not None and mount.ballast.wanted_count:
+        count = job.mount.block_count or mount.ballast.wanted_count
+        each_kg = job.mount.block_kg or mount.ballast.laid_kg / count
+        found.append(Brought(name="Blocks of the ballast", amount=count, unit="pieces", each_kg=each_kg))
+    return found
 
 
 def _plugs(job: JobInput, listed: DressResult | None) -> list[Consumable]:

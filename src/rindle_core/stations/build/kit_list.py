@@ -66,6 +66,16 @@ class VariantTold(Row):
     is_it: Annotated[Literal["yes", "no"], Entry("Is it", choices={"yes": "yes", "no": "no"})]
 
 
+class Brought(Model):
+    """Something heavy that is brought in quantity: concrete, water, blocks."""
+
+    name: str = Field(min_length=1, max_length=120)
+    amount: float = Field(gt=0)
+    unit: str = Field(description="As it is bought: pieces, bags, l")
+    each_kg: float = Field(gt=0, description="Mass of one unit")
+    note: str = ""
+
+
 class KitListInput(Model):
     """What terminal, mount, fixing, cable and steps ask for, and what was found."""
 
@@ -79,6 +89,7 @@ class KitListInput(Model):
     cuts: list[Cut] = Field(default_factory=list, max_length=20)
     cable_name: str = Field(default="", max_length=120)
     consumables: list[Consumable] = Field(default_factory=list, max_length=60)
+    brought: list[Brought] = Field(default_factory=list, max_length=20, description="Concrete, water, blocks")
     tools: list[Annotated[str, Field(min_length=1, max_length=80)]] = Field(default_factory=list, max_length=200)
     steps: list[BuildStep] = Field(default_factory=list, max_length=120, description="What they need in the hand")
     instruments: list[Phrase] = Field(default_factory=list, max_length=40)
@@ -114,7 +125,8 @@ class KitListResult(Model):
         description="Whether its kind is told, and every line of the box was counted and is there, or of use"
     )
     variants_open: list[str] = Field(default_factory=list, description="Questions of its kind that nobody answered")
-    mass_kg: float
+    mass_kg: float = Field(description="Of the box: terminal, mount, fixings, cable, as far as it is known")
+    van_kg: float = Field(default=0.0, description="Of all that is loaded, as far as it is known")
 
 
 def _slug(name: str) -> str:
@@ -185,6 +197,10 @@ def _box(given: KitListInput) -> list[KitRow]:
 
 def _van(given: KitListInput) -> list[KitRow]:
     rows = [_row("consumables", one.name, one.amount, one.unit, cue=one.note) for one in given.consumables]
+    rows += [
+        _row("consumables", one.name, one.amount, one.unit, cue=one.note, mass_kg=one.amount * one.each_kg)
+        for one in given.brought
+    ]
     turned: dict[str, list[str]] = {}
     for joint in given.joints:
         if joint.turned_with:
@@ -248,7 +264,8 @@ def kit_list(given: KitListInput) -> Outcome[KitListResult]:
         box_there_count=len(there),
         complete=bool(box) and len(there) == len(box) and not unanswered,
         variants_open=unanswered,
-        mass_kg=math.fsum(one.mass_kg for one in rows),
+        mass_kg=math.fsum(one.mass_kg for one in box),
+        van_kg=math.fsum(one.mass_kg for one in rows),
     )
     return Outcome(result, [*_judge(box, result, given.layers_searched), *([] if given.begun else _judge_van(rows))])
 
@@ -332,6 +349,7 @@ __all__ = [
     "BOX",
     "KIT_GROUPS",
     "KIT_STATES",
+    "Brought",
     "KitFound",
     "KitGroup",
     "KitListInput",

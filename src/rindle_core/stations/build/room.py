@@ -25,6 +25,7 @@ STATION = Station(
     looks_at=(
         "brief",
         *("cable.cable_code", "cable.sealed_by", "cable.putty_until", "mount.alterations", "peak.lock_after_db"),
+        *("mount.poured_at", "mount.block_count", "mount.block_kg"),
         *BEGUN,
         *MOUNTING,
         *PLANNED,

@@ -7,6 +7,7 @@ from rindle_core.catalogue.models import Terminal
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.aim import AimResult
+from rindle_core.stations.aim.instruments import skew_to_set_deg
 from rindle_core.stations.aim.panel_aim import judge_panel_aim
 from rindle_core.stations.aim.part import AimPart, PanelAim
 from rindle_core.stations.bringup.transmit import cover_waits_for
@@ -244,7 +245,7 @@ def assess(context: Context) -> Outcome[PeakPart]:
     online = _online(job)
     proved = all(view is not None and view.proved for view in views.values())
     peaked = proved and all(one.level is Level.CLEAR for one in again) and bool(again)
-    null = _skew(job, terminal, aim.aim) if terminal.polarization == "linear" and terminal.panel is None else None
+    null = _skew(job, terminal, aim.aim, aim) if terminal.polarization == "linear" and terminal.panel is None else None
     # What comes before the fine stage is proved by a peak on both axes; until then it holds the next step up.
     before = (
         []
@@ -290,12 +291,12 @@ def assess(context: Context) -> Outcome[PeakPart]:
     return Outcome(part, findings)
 
 
-def _skew(job: JobInput, terminal: Terminal, aimed: AimResult) -> Outcome[SkewResult]:
+def _skew(job: JobInput, terminal: Terminal, aimed: AimResult, aim: AimPart) -> Outcome[SkewResult]:
     return skew_null(
         SkewInput(
             readings=job.peak.skew_readings,
             set_deg=job.peak.skew_set_deg,
-            planned_deg=aimed.skew_deg,
+            planned_deg=skew_to_set_deg(aimed, aim.dial),
             feed_isolation_db=terminal.feed_isolation_db,
             desk_db=job.peak.desk_isolation_db,
             desk_least_db=job.peak.desk_least_db,

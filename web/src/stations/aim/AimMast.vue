@@ -14,6 +14,7 @@ const HOW =
   'Hold its long edge along the mast, the screen’s top upwards, and turn it round the mast until the lean is greatest. ' +
   'Its compass is wrong beside steel: say yourself to which side the top leans.'
 const plumb = computed(() => job.value.assessment.plumb)
+const linear = computed(() => job.value.facts.picks.terminal?.polarization !== 'circular')
 </script>
 
 <template>
@@ -61,11 +62,11 @@ const plumb = computed(() => job.value.assessment.plumb)
             <b>{{ fixed(plumb.azimuth_setting_deg, 2, '°') }} true</b>
           </td>
         </tr>
-        <tr>
+        <tr v-if="linear">
           <th scope="row">Skew</th>
           <td>{{ fixed(plumb.skew_error_deg, 2, '°') }}</td>
           <td>
-            <b>add {{ fixed(plumb.skew_correction_deg, 2, '°') }}</b>
+            <b>{{ fixed(job.assessment.dial?.skew_deg ?? 0, 1, '°') }}</b>
           </td>
         </tr>
         <tr>
@@ -77,6 +78,10 @@ const plumb = computed(() => job.value.assessment.plumb)
         </tr>
       </tbody>
     </table>
+    <p v-if="plumb" class="quiet">
+      A scale and a plate go by the mast: what it asks of them is in every figure that is told to set, here, at Peak and
+      on the card. Compass and clinometer go by north and the plumb line, and show the same on any mast.
+    </p>
   </leaf-part>
 
   <leaf-part leaf="mast" title="Screw turns" note="degrees per turn from two readings">

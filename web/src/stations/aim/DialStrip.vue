@@ -17,7 +17,7 @@ const dials = computed(() => {
   const { aim, dial, beam } = props
   const hand = beam?.hand
   const magnetic = prefs.north === 'magnetic'
-  const skew = aim.skew_deg
+  const skew = dial.skew_deg ?? aim.skew_deg
   return [
     magnetic
       ? {

@@ -39,10 +39,19 @@ export function figureRows(job: Job, show: Show): [string, string, string][] {
     job.facts.picks.terminal?.polarization === 'circular'
       ? ['Skew', 'none to set', `Circular polarization; the geometry’s is ${fixed(a.skew_deg, 2, '°')}`]
       : ['Skew', fixed(a.skew_deg, 2, '°'), 'Clockwise positive, seen from behind; exact, with parallax'],
+    ...(job.facts.picks.terminal?.polarization === 'circular' || !dial?.skew_correction_deg
+      ? []
+      : [leaning(dial.skew_deg ?? a.skew_deg)]),
     ['Slant range', fixed(a.slant_range_km, 1, ' km'), 'Site to satellite'],
     ['Round trip', fixed(a.round_trip_ms, 1, ' ms'), 'Up and back once; an echo over the gateway takes twice that'],
   ]
 }
+
+const leaning = (skew: number): [string, string, string] => [
+  'Skew to set',
+  fixed(skew, 1, '°'),
+  'What the mast’s lean asks is in it',
+]
 
 export function outageRows(result: CalcResult<'sun_outage'>, zone: string): Row[] {
   const onSite = (moment: string) => clock(new Date(moment), zone)

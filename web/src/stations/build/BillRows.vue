@@ -29,8 +29,8 @@ const tell = (rows: Schemas['KitRow'][], state: KitState) =>
 const amount = (one: Schemas['KitRow']) =>
   one.unit === 'pieces'
     ? `${one.amount} ×`
-    : one.unit === 'm'
-      ? formatQuantity(one.amount, 'm', prefs.system)
+    : one.unit === 'm' || one.unit === 'l'
+      ? formatQuantity(one.amount, one.unit, prefs.system)
       : `${one.amount} ${one.unit}`
 </script>
 

@@ -14,7 +14,7 @@ const prefs = usePrefs()
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
 const skew = computed(() => pointing.value!.skew!)
 const rows = computed(() => told.value.skew_readings ?? [])
-const planned = computed(() => job.value.assessment.aim!.skew_deg)
+const planned = computed(() => job.value.assessment.dial?.skew_deg ?? job.value.assessment.aim!.skew_deg)
 const whole = computed(() => job.value.facts.picks.terminal?.skew_mechanism === 'head')
 const columns = computed(() =>
   columnsOf('peak.skew_readings', { key: 'angle_deg', main: true }, 'unwanted_db', 'wanted_db'),
