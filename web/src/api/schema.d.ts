@@ -18974,6 +18974,11 @@ export interface components {
              */
             conduit_mm?: number | null;
             /**
+             * Connector Count
+             * @description Of one run, as somebody counted them; None: two, and two a joint
+             */
+            connector_count?: number | null;
+            /**
              * Elbow Mm
              * @description Radius of its tightest bend
              */

@@ -49,17 +49,17 @@ def wiring_of(
         )
     )
     links.append(BlockLink(first=feeds, first_port=port, second="first", second_port="line in", carries=carries))
-    gateway, home_port = "first", "port 1"
+    gateway, home_port = "first", "LAN 1"
     if plan in ("bypass", "second"):
         blocks.append(Block(code="own", name=(own_router or "Your own router")[:24], indoors=True, column=3))
         links.append(
-            BlockLink(first="first", first_port="port 1", second="own", second_port="line 1", carries="ethernet")
+            BlockLink(first="first", first_port="LAN 1", second="own", second_port="line 1", carries="ethernet")
         )
-        gateway, home_port = "own", "home"
+        gateway, home_port = "own", "LAN"
     if two_lines:
         blocks.append(Block(code="old", name="Modem of the old line", indoors=True, column=2, row=1))
         links.append(
-            BlockLink(first="old", first_port="port 1", second=gateway, second_port="line 2", carries="ethernet")
+            BlockLink(first="old", first_port="LAN 1", second=gateway, second_port="line 2", carries="ethernet")
         )
     kept = [one.name for one in devices if one.line == "old"]
     rest = [one.name for one in devices if one.line != "old"]

@@ -111,7 +111,8 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
     listed, way = cable.cable_list, way_in(job)
     chosen = next((one for one in job.picks.cables if one.code == job.cable.cable_code), None)
     return KitListInput(
-        parts=terminal.parts,
+        # A cable with its plugs on that was chosen is the box's own: it is counted once, by its length.
+        parts=[one for one in terminal.parts if not (one.place == "between" and chosen and chosen.sealed)],
         variants=terminal.variants,
         variants_told=job.build.variants_told,
         pieces=kind.pieces if kind else [],

@@ -78,6 +78,7 @@ def asked_list(job: JobInput, terminal: Terminal, chosen: CoaxCable, expected_db
             cable=chosen,
             ports=ports_of(terminal),
             joint_count=told.joint_count,
+            connector_count=told.connectors,
             conduit_mm=told.conduit_mm,
             elbow_mm=told.elbow_mm,
             bulge_mm=told.bulge_mm or chosen.bulge_mm,

@@ -97,8 +97,9 @@ def test_two_runs_have_each_their_length_ends_and_labels():
     found = listed(pieces=pieces, ports=["RX", "TX"]).result
     assert [one.cut_m for one in found.cuts] == pytest.approx([19.7, 21.2])
     assert found.end_count == 4
-    assert [one.said for one in found.labels] == ["RX antenna end", "RX modem end", "TX antenna end", "TX modem end"]
+    assert [one.said for one in found.labels] == ["RX antenna end", "RX indoor end", "TX antenna end", "TX indoor end"]
     assert listed(joint_count=1).result.end_count == 4
+    assert listed(ports=["RX", "TX"], connector_count=4).result.end_count == 8  # as somebody counted them, each run
 
 
 def test_a_loop_at_the_modem_is_no_loop_at_the_antenna():
@@ -210,7 +211,7 @@ def test_near_the_terminals_length_is_minded_and_over_it_held():
 def test_a_cable_that_would_do_is_named():
     supply = job("2026-103")["cable.supply"]
     assert supply.level == "hold"
-    assert supply.clears_by.startswith("Coax 7 mm, solid copper centre would do: it goes 5")
+    assert supply.clears_by.startswith("Coax 7 mm, solid copper centre would do: it goes 60 m")
 
 
 def test_putty_has_a_last_day_and_final_clips_wait_for_the_proof():
