@@ -244,7 +244,7 @@ def test_the_pocket_card_has_a_front_of_three_figures_and_a_back_of_words(crew, 
     for wanted in (
         f"Compass {told['dial']['compass_deg']:.0f}°",
         f"{told['dial']['clinometer_deg']:.1f}°",
-        f"Skew, anticlockwise from behind {abs(told['aim']['skew_deg']):.1f}°",
+        f"Skew, anticlockwise from behind {abs(told['dial']['skew_deg']):.1f}°",
     ):
         assert wanted in front
     for wanted in (

@@ -159,6 +159,10 @@ def test_every_value_is_found_again(moved, number):
     assert len(was) > 2
     if "connectors" not in was:  # what was the default once is kept as what it said
         assert now.pop("connectors", 2) == 2
+    if number == "2026-103":  # four of both runs, where those of one are asked
+        assert (was.pop("connectors"), now.pop("connectors")) == (2, 4)
+    for cable in [*was.get("cables", []), *now.get("cables", [])]:
+        cable["name"] = cable["name"].removesuffix(", 45 m")  # one of three lengths stood in the name
     if "step_marks" in was:  # the mount's own steps came later
         was["step_marks"] = [one for one in was["step_marks"] if not one["code"].startswith("m_")]
         for mark in [*was["step_marks"], *now["step_marks"]]:  # which moves the demo's minutes
