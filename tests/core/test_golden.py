@@ -39,3 +39,12 @@ def test_every_hold_holds_at_every_station_that_can_hold():
 def test_every_figure_of_a_finding_has_its_unit(name):
     findings = [one for view in golden.read(name)["assessment"]["stations"] for one in view["findings"]]
     assert [one["message"] for one in findings if one.get("figure") is not None and not one["unit"]] == []
+
+
+@pytest.mark.parametrize("name", golden.names())
+def test_what_is_clear_asks_for_nothing_and_no_message_ends_with_a_stop(name):
+    """A clear push told to loosen the head again; a message that ends with a stop has two of them on paper."""
+    stations = golden.read(name)["assessment"]["stations"]
+    told = [one for station in stations for one in station["findings"]]
+    assert [one["code"] for one in told if one["level"] == "clear" and one.get("clears_by")] == []
+    assert [one["message"] for one in told if one["message"].endswith(".")] == []

@@ -19,7 +19,7 @@ def test_the_mount_is_told_as_it_was_measured_and_tried():
     mount = told("2026-101", "mount")
     assert mount["mast"]["Wall"] == "2.9 mm"
     plumb = next(row for row in mount["mount-checks"] if "lumb" in row[0])
-    assert plumb[1:3] == ["good", "0.2°"]
+    assert plumb[1:3] == ["good", "0.20°"]
     assert [row[1] for row in mount["holes"]] == ["structure"] * 4
     assert told("2026-101", "mount", "imperial")["holes"][0][2].endswith(" in")
 

@@ -81,7 +81,7 @@ def test_plan_a_fails_and_plan_b_is_recommended_with_the_hold_said(crew):
     levels = {one["letter"]: one["level"] for one in more["compared"]["ranks"]}
     assert (levels["A"], levels["B"], levels["C"]) == ("hold", "clear", "hold")
     assert more["compared"]["recommended"] == "B"
-    assert "On hold: C, A" in codes(job)["sky.position"]["clears_by"]
+    assert "On hold: C, A" in codes(job)["sky.position"]["why"]
     moved = patch(crew, LODGE, position_letter="B")
     assert moved["assessment"]["sky_more"]["set_name"] == "Main ridge"
     assert codes(moved)["sky.low_orbit"]["level"] == "clear"

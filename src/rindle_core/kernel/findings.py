@@ -147,7 +147,8 @@ _BOUND_WORDS: dict[Bound, str] = {"at_most": "at most", "at_least": "at least", 
 def against(finding: Finding, system: System = "metric") -> tuple[str, str]:
     """Figure and limit in words: `("0.504 dB", "at most 0.500 dB")`, `("60.3 mm", "between 48.0 mm and 61.0 mm")`.
 
-    Where both would look the same and are not, each has digits enough to tell them apart.
+    Where both would look the same and are not, each has digits enough to tell them apart; a figure that is not nothing
+    has one more before it is shown as that.
     """
     figure, limit = finding.figure, finding.limit
     if figure is None or not finding.unit:
@@ -159,6 +160,8 @@ def against(finding: Finding, system: System = "metric") -> tuple[str, str]:
         return format_quantity(value, finding.unit, system, extra)
 
     more = next((extra for extra in range(4) if words(figure, extra) != words(limit, extra)), 0)
+    if more == 0 and figure != 0 and words(figure, 0) == words(0.0, 0):
+        more = 1
     told, beside = words(figure, more), words(limit, more)
     if finding.bound == "between" and finding.upper is not None:
         return told, f"between {beside} and {words(finding.upper, more)}"

@@ -144,13 +144,18 @@ def _clock_words(seconds: float) -> str:
     return f"{sign}{minutes} min" + (f" {rest} s" if rest else "")
 
 
+_SMALL_TORQUE_NM = 10.0
+
+
 def format_quantity(value: float, unit: str, system: System = "metric", more: int = 0) -> str:
     """The value with its unit, rounded as this application shows it: `format_quantity(61.42, "deg")` is `61.4°`.
 
     `more`: digits beyond the usual ones. Imperial lengths that a tape measures are in feet and inches, and what is a
     sixteenth of an inch is shown as its fraction; with more digits both are decimal. Seconds from two minutes on are
-    minutes, from two hours on hours. Raises KeyError.
+    minutes, from two hours on hours; a small torque has a digit more. Raises KeyError.
     """
+    if unit == "nm" and abs(value) < _SMALL_TORQUE_NM:
+        more = max(more, 1)
     side: _Side = getattr(_WORDING[unit], system)
     shown = convert(value, unit, system)
     if unit == "s" and more == 0 and _SECONDS_UNDER_S <= math.floor(abs(shown) + 0.5) < _EXACT_UNDER:

@@ -112,7 +112,7 @@ def mount_blocks(facts: JobInput, result: JobAssessment, system: System) -> Bloc
                 (
                     _check_name(kind, one.code),
                     _STATES[one.state],
-                    quantity(one.play_deg, "deg", system),
+                    quantity(one.play_deg, "deg", system, 1),
                     quantity(one.gap_mm, "mm", system),
                     one.by,
                     one.note,

@@ -9,9 +9,9 @@ from rindle_core.kernel.units import System, format_quantity
 from rindle_core.science.site_clock import told_at
 
 
-def quantity(value: float | None, unit: str, system: System) -> str:
-    """A figure with its unit; empty where there is none."""
-    return "" if value is None else format_quantity(value, unit, system)
+def quantity(value: float | None, unit: str, system: System, more: int = 0) -> str:
+    """A figure with its unit, with more digits than are usual where it was read so; empty where there is none."""
+    return "" if value is None else format_quantity(value, unit, system, more)
 
 
 def moment(at: dt.datetime | None, zone: str) -> str:

@@ -129,7 +129,7 @@ def _trail(job: Job, zone: str) -> list[tuple[str, str, str, str]]:
     ]
 
 
-def photos_of(job: Job) -> list[dict[str, str]]:
+def photos_of(job: Job, zone: str) -> list[dict[str, str]]:
     """The job's photos at the size of the page, without what the camera wrote into them (its place)."""
     found = []
     for row in job.documents.filter(kind="photo")[:_MOST_PHOTOS] if job.pk else []:
@@ -140,9 +140,7 @@ def photos_of(job: Job) -> list[dict[str, str]]:
         about = row.about.partition(":")
         said = f"{about[0]}: {about[2].replace('_', ' ')}" if about[2] else ""
         address = f"data:image/jpeg;base64,{base64.b64encode(small).decode()}"
-        found.append(
-            {"name": row.name, "said": said, "url": address, "by": row.by, "at": f"{row.at:%Y-%m-%d %H:%M} UTC"}
-        )
+        found.append({"name": row.name, "said": said, "url": address, "by": row.by, "at": told_at(row.at, zone)})
     return found
 
 
@@ -174,12 +172,21 @@ def _context(job: Job, system: System, on_paper: bool, audience: Audience, stati
         "record_state": record_state(job),
         "waived": [one for one in found.result.evidence if one.waiver is not None],
         "documents": files_of(job) if form.trail else [],
-        "photos": photos_of(job) if form.photos else [],
+        "photos": photos_of(job, found.result.zone) if form.photos else [],
         "trail": _trail(job, found.result.zone) if form.trail else [],
         "customer_signature": mark_safe(
             for_print(strokes_svg(told.customer_lines, "Signature of the customer"))
         ),  # our own
         "installer_signature": mark_safe(for_print(strokes_svg(told.installer_lines, "Signature of the installer"))),
+        "signed_off": told_at(job.signed_off_at, found.result.zone) if job.signed_off_at else "",
+        "steps": [
+            (
+                one.step,
+                told_at(one.mark.at, found.result.zone) if one.mark else "not done",
+                one.mark.by if one.mark else "",
+            )
+            for one in (found.result.build.steps if found.result.build else [])
+        ],
         "customer_signed": told_at(told.customer_signed_at, found.result.zone) if told.customer_signed_at else "",
         "colours": tokens()["day"],
         "font_url": font_url(on_paper),

@@ -25,6 +25,10 @@ def mount_rows(facts: JobInput, result: JobAssessment, system: System) -> Rows:
         use = result.fixings.use_share
         known = "what it bears is not known" if use is None else f"{100 * use:.0f} % of what the worst may bear"
         rows.append(("Fixings", f"{len(result.fixings.holes)} × {result.fixing.name}: {known}"))
+        drill, torque = result.fixings.drill_mm, result.fixings.torque_nm
+        turned = "by feel, the last turns by hand" if torque is None else format_quantity(torque, "nm", system)
+        bored = "" if drill is None else f"drilled {format_quantity(drill, 'mm', system)}, "
+        rows.append(("Fixings are set", f"{bored}tightened {'' if torque is None else 'with '}{turned}"))
     if result.footing is not None:
         rows += _concrete_rows(facts, result, system)
     if result.ballast is not None and told.block_count is not None:

@@ -11,13 +11,17 @@ const bare = (text: string, sign: string) => {
   return /^[\d.,−\s/]+$/.test(figure) ? figure : text
 }
 
-/** Figure and limit. Where both would look the same and are not, each has digits enough to tell them apart. */
+/**
+ * Figure and limit. Where both would look the same and are not, each has digits enough to tell them apart; a figure
+ * that is not nothing has one more before it is shown as that.
+ */
 export function against(finding: Finding, system: System): { figure: string; limit: string } {
   const { figure, limit, upper, bound, unit } = finding
   if (figure == null) return { figure: '', limit: '' }
   const words = (value: number, more: number) => formatQuantity(value, unit, system, more)
   if (limit == null || !bound) return { figure: words(figure, 0), limit: '' }
-  const more = [0, 1, 2, 3].find((extra) => words(figure, extra) !== words(limit, extra)) ?? 0
+  const apart = [0, 1, 2, 3].find((extra) => words(figure, extra) !== words(limit, extra)) ?? 0
+  const more = apart === 0 && figure !== 0 && words(figure, 0) === words(0, 0) ? 1 : apart
   const beside = words(limit, more)
   return {
     figure: words(figure, more),

@@ -70,10 +70,13 @@ function clockWords(seconds: number): string {
   return `${sign}${minutes} min${whole % 60 ? ` ${whole % 60} s` : ''}`
 }
 
+const SMALL_TORQUE_NM = 10
+
 export function formatQuantity(value: number, unit: string, system: System, more = 0): string {
   const { factor, offset, suffix, decimals } = wording(unit, system)
   const shown = value * factor + offset
   const whole = Math.round(Math.abs(shown))
+  if (unit === 'nm' && Math.abs(value) < SMALL_TORQUE_NM) more = Math.max(more, 1)
   if (unit === 's' && more === 0 && whole >= SECONDS_UNDER_S && whole < 1e15) return clockWords(shown)
   if (system === 'imperial' && more === 0) {
     if (unit === 'mm' && fraction(shown)) return `${fraction(shown)}${suffix}`
@@ -146,10 +149,6 @@ export function toEntry(value: number | null | undefined, unit: string, system: 
   const { factor, offset, decimals } = wording(unit, system)
   return String(Number((value * factor + offset).toFixed(factor === 1 ? 6 : decimals + 1)))
 }
-
-/** A torque, small ones with a digit more. */
-export const formatTorque = (torque_nm: number, system: System) =>
-  formatQuantity(torque_nm, 'nm', system, torque_nm < 10 ? 1 : 0)
 
 /** What was typed, in the base unit; text that is no number, or could be two, is handed on, so that it can be said. */
 export function fromEntry(text: string, unit: string, system: System): number | string | null {

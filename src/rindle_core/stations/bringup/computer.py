@@ -214,7 +214,8 @@ def _judge(given: ComputerInput, result: ComputerResult, fine: bool) -> list[Fin
         )
     if touched:
         level = Level.CLEAR if given.page == "opens" else Level.UNKNOWN if fine else Level.MIND
-        found.append(COMPUTER(level, result.doing, "Read off what was seen.", clears_by=result.then))
+        then = "" if level is Level.CLEAR else result.then
+        found.append(COMPUTER(level, result.doing.rstrip("."), "Read off what was seen.", clears_by=then))
     if touched and not given.before:
         found.append(
             COMPUTER_BEFORE(

@@ -177,7 +177,7 @@ def _judge_during(side: str, loss: float | None, result: LockdownResult, rules: 
         figure=max(0.0, -loss),
         limit=rules.hold_db / 2.0,
         bound="at_most",
-        clears_by=f"Loosen, turn the beam {_TURN[side]}{far}, peak that axis again, and lock.",
+        clears_by="" if calm else f"Loosen, turn the beam {_TURN[side]}{far}, peak that axis again, and lock.",
     )
 
 

@@ -286,14 +286,11 @@ def _judge(result: CompareResult, given: CompareInput) -> list[Finding]:
         return []
     held = [one.letter for one in result.ranks if one.level is Level.HOLD]
     if result.recommended:
-        return [
-            POSITION(
-                Level.CLEAR if result.ranks[0].level is Level.CLEAR else Level.MIND,
-                f"Take position {result.recommended}",
-                result.why,
-                clears_by=f"On hold: {', '.join(held)}." if held else "",
-            )
-        ]
+        why = f"{result.why} On hold: {', '.join(held)}." if held else result.why
+        clear = result.ranks[0].level is Level.CLEAR
+        taken = f"Take position {result.recommended}"
+        then = "" if clear else "See what speaks against it, and whether it can be mended there."
+        return [POSITION(Level.CLEAR if clear else Level.MIND, taken, why, clears_by=then)]
     return [
         POSITION(
             Level.HOLD if len(held) == len(result.ranks) else Level.UNKNOWN,

@@ -34,7 +34,7 @@ def test_the_sky_comes_before_everything_else():
     assert outcome.result.recommended == "A"
     assert [one.letter for one in outcome.result.ranks] == ["A", "B"]
     assert "the sky fails" in outcome.result.ranks[1].bad
-    assert "On hold: B" in outcome.findings[0].clears_by  # a hold is never hidden
+    assert "On hold: B" in outcome.findings[0].why  # a hold is never hidden
 
 
 LEVEL = st.sampled_from(list(Level))

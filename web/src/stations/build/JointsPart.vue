@@ -5,7 +5,7 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import DrawingView from '@/drawings/DrawingView.vue'
 import ChipRow from '@/fields/ChipRow.vue'
-import { formatTorque } from '@/lib/quantity'
+import { formatQuantity } from '@/lib/quantity'
 import BoltCircle from '@/stations/build/BoltCircle.vue'
 import { JOINT_STATES } from '@/stations/build/rows'
 import { useBuild } from '@/stations/build/useBuild'
@@ -47,7 +47,7 @@ function touch(view: Schemas['JointView'], state: State): void {
           <p v-if="one.stack">{{ one.joint.count }} × {{ one.stack }}</p>
           <p class="quiet small">
             <template v-if="one.torque_nm"
-              >{{ formatTorque(one.torque_nm, prefs.system)
+              >{{ formatQuantity(one.torque_nm, 'nm', prefs.system)
               }}{{ one.torque_by === 'maker' ? ', the maker’s' : ', reckoned for dry steel: the maker’s prevails' }}.
             </template>
             <template v-else>By feel, the last turns by hand. </template>

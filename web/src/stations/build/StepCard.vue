@@ -6,7 +6,7 @@ import { computed, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import CameraShot from '@/fields/CameraShot.vue'
 import FilePick from '@/fields/FilePick.vue'
-import { formatTorque } from '@/lib/quantity'
+import { formatQuantity } from '@/lib/quantity'
 import { when } from '@/lib/when'
 import BoltCircle from '@/stations/build/BoltCircle.vue'
 import CuePicture from '@/stations/build/CuePicture.vue'
@@ -123,7 +123,7 @@ const unpass = () => store.patch({ passes: (told.value.passes ?? []).filter((one
         <b>{{ one.joint.name }}</b>: {{ step.sets?.[one.code]
         }}<template v-if="one.joint.count > 1">, {{ one.joint.count }} of them</template
         ><template v-if="step.sets?.[one.code] === 'torqued' && one.torque_nm">
-          with <b>{{ formatTorque(one.torque_nm, prefs.system) }}</b></template
+          with <b>{{ formatQuantity(one.torque_nm, 'nm', prefs.system) }}</b></template
         ><template v-if="one.spanner">; spanner {{ one.spanner }}</template
         ><template v-if="one.hex_key">; hex key {{ one.hex_key }}</template
         ><br />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What is turned and in which order it is locked, how firmly bolts go, what grows old, what is packed. */
 import { computed } from 'vue'
-import { formatTorque } from '@/lib/quantity'
+import { formatQuantity } from '@/lib/quantity'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -33,7 +33,9 @@ const BY = { maker: 'the maker’s', reckoned: 'reckoned, dry', feel: 'by feel, 
       <tbody>
         <tr v-for="one in torques" :key="one.name">
           <th scope="row">{{ one.count > 1 ? `${one.count} × ` : '' }}{{ one.name }}</th>
-          <td>{{ one.torque_nm != null ? `${formatTorque(one.torque_nm, prefs.system)}, ` : '' }}{{ BY[one.by] }}</td>
+          <td>
+            {{ one.torque_nm != null ? `${formatQuantity(one.torque_nm, 'nm', prefs.system)}, ` : '' }}{{ BY[one.by] }}
+          </td>
           <td>{{ one.spanner ? `spanner ${one.spanner}` : one.hex_key ? `hex key ${one.hex_key}` : '' }}</td>
           <td class="quiet">{{ one.tighten }}</td>
         </tr>

@@ -5,7 +5,7 @@ import DrawingView from '@/drawings/DrawingView.vue'
 import Fact from '@/fields/Fact.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
-import { formatQuantity, formatTorque } from '@/lib/quantity'
+import { formatQuantity } from '@/lib/quantity'
 import { rowId, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -87,7 +87,11 @@ const drill = computed(() => {
     <div>
       <dt>Torque</dt>
       <dd>
-        {{ found.torque_nm != null ? formatTorque(found.torque_nm, prefs.system) : 'by feel, the last turns by hand' }}
+        {{
+          found.torque_nm != null
+            ? formatQuantity(found.torque_nm, 'nm', prefs.system)
+            : 'by feel, the last turns by hand'
+        }}
       </dd>
     </div>
     <div v-if="found.seal_ml">
