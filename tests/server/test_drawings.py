@@ -12,7 +12,7 @@ from rindle_core.catalogue.models import Beam, BringUpState, Clinometer, Screw
 from rindle_core.job import JobInput, assess
 from rindle_core.science.skyline import SkylinePoint
 from rindle_core.stations.aim.aim import AimInput, aim
-from rindle_core.stations.aim.instruments import dial_figures
+from rindle_core.stations.aim.dial_figures import dial_figures
 from rindle_core.stations.bringup.bringup import BringUpInput, StateEntered, bringup
 from rindle_core.stations.peak.peaking import PeakInput, PeakReading, peak
 from rindle_core.stations.sky.fixed_sky import SkyInput, sky

@@ -11,7 +11,7 @@ from xml.sax.saxutils import escape
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import System, in_system
 from rindle_core.stations.aim.dial import dial_of
-from rindle_core.stations.aim.instruments import skew_to_set_deg
+from rindle_core.stations.aim.dial_figures import skew_to_set_deg
 from rindle_core.stations.fold import COURSE, furthest
 from rindle_core.stations.peak.passes import last_pass, readings
 from rindle_server.drawings.aim import dial_card

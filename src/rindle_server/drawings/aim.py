@@ -8,8 +8,8 @@ from functools import partial
 from rindle_core.catalogue.models import Beam, Clinometer, Terminal
 from rindle_core.kernel.units import format_quantity
 from rindle_core.stations.aim.aim import AimResult
+from rindle_core.stations.aim.dial_figures import DialFigures, skew_to_set_deg
 from rindle_core.stations.aim.headline import skew_words
-from rindle_core.stations.aim.instruments import DialFigures, skew_to_set_deg
 from rindle_server.drawings.svg import (
     NARROW,
     Drawing,

@@ -12,7 +12,7 @@ from rindle_bench.config import Axis, DeskReply, DeskSaid, ModemEntries, ScrewTu
 from rindle_bench.made_faults import faults_of
 from rindle_bench.pages import PageAddress
 from rindle_core.job import JobAssessment, JobInput
-from rindle_core.stations.aim.instruments import skew_to_set_deg
+from rindle_core.stations.aim.dial_figures import skew_to_set_deg
 from rindle_core.stations.bringup.known import skew_error_deg
 from rindle_core.stations.bringup.rows import DeskStep
 from rindle_core.stations.bringup.transmit import cover_waits_for

@@ -11,8 +11,8 @@ from django.utils.safestring import mark_safe
 
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.units import System, format_quantity
+from rindle_core.stations.aim.dial_figures import skew_to_set_deg
 from rindle_core.stations.aim.headline import skew_words
-from rindle_core.stations.aim.instruments import skew_to_set_deg
 from rindle_server.drawings import for_print, job_drawings
 from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.edit import understood

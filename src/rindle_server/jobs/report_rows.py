@@ -11,7 +11,7 @@ from rindle_core.science.site import Site
 from rindle_core.science.site_clock import told_at
 from rindle_core.stations.aim.arc import NeighboursInput, judge_inclined, neighbours
 from rindle_core.stations.aim.bearings import SunBearingInput, sun_bearing
-from rindle_core.stations.aim.instruments import skew_to_set_deg
+from rindle_core.stations.aim.dial_figures import skew_to_set_deg
 from rindle_core.stations.aim.outages import SunOutageInput, SunOutageResult, sun_outage
 from rindle_core.stations.peak.lockdown import SIDES
 from rindle_core.stations.peak.rows import MARKS, AxisReading

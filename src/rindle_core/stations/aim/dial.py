@@ -5,7 +5,8 @@ from __future__ import annotations
 from rindle_core.catalogue.models import Instrument
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.aim import AimResult
-from rindle_core.stations.aim.instruments import DialFigures, dial_figures, instrument_bias
+from rindle_core.stations.aim.dial_figures import DialFigures, dial_figures
+from rindle_core.stations.aim.instruments import instrument_bias
 from rindle_core.stations.aim.plumb import PlumbInput, PlumbResult, plumb
 from rindle_core.stations.entries import JobInput
 

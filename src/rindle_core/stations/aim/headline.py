@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.kernel.headline import sentence
-from rindle_core.stations.aim.instruments import skew_to_set_deg
+from rindle_core.stations.aim.dial_figures import skew_to_set_deg
 from rindle_core.stations.aim.part import AimPart, PanelAim
 from rindle_core.stations.station import Context, Headline
 

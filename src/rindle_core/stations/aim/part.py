@@ -9,7 +9,8 @@ from rindle_core.kernel.model import Model
 from rindle_core.stations.aim.aim import AimResult
 from rindle_core.stations.aim.beams import BeamResult
 from rindle_core.stations.aim.beside import LandmarkSeen
-from rindle_core.stations.aim.instruments import DialFigures, InstrumentsResult
+from rindle_core.stations.aim.dial_figures import DialFigures
+from rindle_core.stations.aim.instruments import InstrumentsResult
 from rindle_core.stations.aim.link import LinkResult
 from rindle_core.stations.aim.plumb import PlumbResult
 from rindle_core.stations.aim.set_ups import SetUpAim

@@ -14,8 +14,8 @@ from rindle_core.stations.aim.aim import AimResult
 from rindle_core.stations.aim.aimed import aim_at
 from rindle_core.stations.aim.beams import beam_at
 from rindle_core.stations.aim.dial import dial_of
+from rindle_core.stations.aim.dial_figures import DialFigures
 from rindle_core.stations.aim.findings import STANDS_ELSEWHERE
-from rindle_core.stations.aim.instruments import DialFigures
 from rindle_core.stations.entries import JobInput
 
 

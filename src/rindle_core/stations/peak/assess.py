@@ -7,7 +7,7 @@ from rindle_core.catalogue.models import Terminal
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.aim import AimResult
-from rindle_core.stations.aim.instruments import skew_to_set_deg
+from rindle_core.stations.aim.dial_figures import skew_to_set_deg
 from rindle_core.stations.aim.panel_aim import judge_panel_aim
 from rindle_core.stations.aim.part import AimPart, PanelAim
 from rindle_core.stations.bringup.transmit import cover_waits_for

@@ -22,13 +22,13 @@ from rindle_core.stations.aim.aim import AimInput, aim, clinometer_reading_deg
 from rindle_core.stations.aim.arc import InclinedInput, NeighboursInput, inclined, judge_inclined, neighbours
 from rindle_core.stations.aim.beams import BeamInput, beam
 from rindle_core.stations.aim.bearings import LandmarkInput, OffsetInput, SunBearingInput, landmark, offset, sun_bearing
+from rindle_core.stations.aim.dial_figures import dial_figures
 from rindle_core.stations.aim.instruments import (
     CalibrateInput,
     InstrumentsInput,
     ReadBackInput,
     ReversalInput,
     calibrate,
-    dial_figures,
     instruments,
     read_back,
     reversal,
