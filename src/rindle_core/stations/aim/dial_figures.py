@@ -1,0 +1,73 @@
+"""The one figure for each of a crew's instruments, corrections and what the mast's lean asks inside."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from rindle_core.kernel.geometry import fold_90
+from rindle_core.kernel.model import Model
+from rindle_core.stations.aim.aim import AimResult
+from rindle_core.stations.aim.instruments import shown_reading
+from rindle_core.stations.aim.plumb import PlumbResult
+
+
+class DialFigures(Model):
+    """What the crew's own instruments show when the beam is right, their corrections inside:
+
+    the one figure for each.
+    """
+
+    compass_deg: float
+    compass_correction_deg: float
+    clinometer_deg: float
+    clinometer_correction_deg: float
+    clinometer_face: str = Field(description="Where it is laid; empty: along the beam")
+    clinometer_reads_from: Literal["", "level", "vertical"] = Field(
+        default="level", description="From where an instrument that is laid there reads; empty: a scale is read"
+    )
+    clinometer_side: str = Field(default="", description="To which side the face leans, where that is not plain")
+    skew_deg: float | None = Field(
+        default=None, description="That plate or feed shows, clockwise from behind; None: of an older record"
+    )
+    skew_correction_deg: float = Field(default=0.0, description="What the mast's lean asks: it is in the skew")
+
+
+def dial_figures(
+    aimed: AimResult,
+    compass_correction_deg: float,
+    clinometer_correction_deg: float,
+    leaning: PlumbResult | None = None,
+) -> DialFigures:
+    """The readings of compass, clinometer and skew plate with their corrections.
+
+    A compass and a clinometer go by north and the plumb line, whatever the mast does; a scale or plate goes by the
+    mast, and what its lean asks is in the figure. A level head has no correction.
+    """
+    by_scale = aimed.clinometer_kind in ("scale", "flat")
+    off_deg = 0.0 if by_scale else clinometer_correction_deg
+    if aimed.clinometer_kind == "scale" and leaning is not None:
+        off_deg = leaning.elevation_setting_deg - aimed.elevation_apparent_deg
+    skew_off_deg = leaning.skew_correction_deg if leaning is not None else 0.0
+    angle = aimed.elevation_apparent_deg if aimed.clinometer_deg is None else aimed.clinometer_deg
+    reading, side = shown_reading(angle + off_deg)
+    return DialFigures(
+        compass_deg=(aimed.azimuth_magnetic_deg + compass_correction_deg) % 360.0,
+        compass_correction_deg=compass_correction_deg,
+        clinometer_deg=reading,
+        clinometer_side=side,
+        clinometer_reads_from="" if by_scale else "vertical" if aimed.clinometer_kind == "rim" else "level",
+        clinometer_correction_deg=off_deg,
+        clinometer_face=aimed.clinometer_face,
+        skew_deg=float(fold_90(aimed.skew_deg + skew_off_deg)),
+        skew_correction_deg=skew_off_deg,
+    )
+
+
+def skew_to_set_deg(aimed: AimResult, dial: DialFigures | None) -> float:
+    """What the plate or feed has to show, clockwise from behind."""
+    return aimed.skew_deg if dial is None or dial.skew_deg is None else dial.skew_deg
+
+
+__all__ = ["DialFigures", "dial_figures", "skew_to_set_deg"]
