@@ -24,6 +24,8 @@ _ROUND_CORNERS = 24  # of a crown or a pole: the circle lies inside, so that not
 _SAME_M = 1e-6
 _SPARSE = 4  # of the samples of lower edges: straight lines are met less than a tenth of a degree off
 _RADIAL_DEG = 1e-7  # an edge seen end-on
+_TOUCH_M = 0.005  # nearer than that an eye is at the wall itself: plans are drawn to the centimetre
+_AT_EYE_M = 0.01  # how far off what is at the eye is taken to be
 
 Kind = Literal["terrain", "building", "tree", "pole", "wire"]
 Spot = tuple[float, float]
@@ -74,6 +76,9 @@ class Solid(Model):
     name: str = Field(default="", max_length=60)
     kind: Kind
     edges_m: list[Annotated[list[float], Field(min_length=6, max_length=6)]] = Field(min_length=1, max_length=500)
+    outline_count: int = Field(
+        default=0, ge=0, le=500, description="How many of them, from the first on, go round it; 0: it is a line"
+    )
     growth_m_per_year: float = Field(default=0.0, ge=0, le=5)
     leafless_share: float = Field(default=1.0, ge=0, le=1)
 
@@ -142,6 +147,11 @@ def _crossing_share(ridge: Ridge, one: Spot, other: Spot) -> float | None:
 
 def edges_of(body: Body) -> list[list[float]]:
     """East, north and up of both ends of every edge of the body's top, metres. The ridge lies over the outline."""
+    return _edges_and_outline(body)[0]
+
+
+def _edges_and_outline(body: Body) -> tuple[list[list[float]], int]:
+    """The edges, and how many of them, from the first on, go round it."""
     count = len(body.corners)
     stretches = range(count if body.closed else count - 1)
     found: list[list[float]] = []
@@ -158,6 +168,7 @@ def edges_of(body: Body) -> list[list[float]]:
         if len(shares) == 3:
             under_ridge.append((told[1][0], told[1][1]))
         found += [[*a, *b] for a, b in itertools.pairwise(told)]
+    round_it = len(found) if body.closed and count > 2 else 0
     if body.ridge is not None:
         on_it = [corner for corner in body.corners if abs(body.ridge.off_m(*corner)) < _SAME_M]
         turn, up = math.radians(body.ridge.bearing_deg), body.ridge.up_m
@@ -165,15 +176,17 @@ def edges_of(body: Body) -> list[list[float]]:
         found += [[*a, up, *b, up] for a, b in zip(ends[::2], ends[1::2], strict=False)]
     if count == 1:
         found = [[*body.corners[0], body.corner_up_m[0], *body.corners[0], body.corner_up_m[0]]]
-    return found
+    return found, round_it
 
 
 def solid_of(body: Body) -> Solid:
     """The body as it is seen."""
+    edges, outline_count = _edges_and_outline(body)
     return Solid(
         name=body.name,
         kind=body.kind,
-        edges_m=[[round(one, 4) for one in edge] for edge in edges_of(body)],
+        edges_m=[[round(one, 4) for one in edge] for edge in edges],
+        outline_count=outline_count,
         growth_m_per_year=body.growth_m_per_year,
         leafless_share=body.leafless_share,
     )
@@ -203,10 +216,12 @@ def seen_over(solid: Solid, eye: tuple[float, float, float], azimuth_deg: Array,
     where it is not in the way.
 
     Derivation: on a bearing d an edge from P to Q is met at the share t of its length with (P + t (Q - P)) × d = 0; the
-    elevation there is atan2(up, level). The border of a body of flat faces lies on its edges.
+    elevation there is atan2(up, level). The border of a body of flat faces lies on its edges. An eye at its wall has
+    it before it over all that lies behind that wall.
     """
     edges = np.asarray(solid.edges_m, dtype=float)
-    tracks = _tracks(edges.tobytes(), eye[0], eye[1], np.ascontiguousarray(azimuth_deg).tobytes())
+    bearings = np.ascontiguousarray(azimuth_deg).tobytes()
+    tracks = _tracks(edges.tobytes(), solid.outline_count, eye[0], eye[1], bearings)
     top, away = np.full(len(azimuth_deg), np.nan), np.full(len(azimuth_deg), np.inf)
     if not len(tracks.at):
         return Seen(top, away, np.empty((3, 0)))
@@ -231,14 +246,22 @@ class _Tracks(NamedTuple):
 
 
 @lru_cache(maxsize=256)
-def _tracks(edges_bytes: bytes, east_m: float, north_m: float, azimuth_bytes: bytes) -> _Tracks:
+def _tracks(edges_bytes: bytes, outline_count: int, east_m: float, north_m: float, azimuth_bytes: bytes) -> _Tracks:
     """Without the eye's height: a raised terminal meets the same edges at the same places."""
     azimuth = np.frombuffer(azimuth_bytes)
     edges = np.frombuffer(edges_bytes).reshape(-1, 6) - np.array([east_m, north_m, 0.0, east_m, north_m, 0.0])
     starts = np.degrees(np.arctan2(edges[:, 0], edges[:, 1])) % 360.0
     spans = wrap_180(np.degrees(np.arctan2(edges[:, 3], edges[:, 4])) - starts)
     found: list[tuple[npt.NDArray[np.intp], Array, Array]] = []
-    for edge, start, span in zip(edges, starts, spans, strict=True):
+    touched = [_share_at(edge) for edge in edges]
+    behind = _behind(edges[:outline_count], touched)
+    for edge, start, span, share_here in zip(edges, starts, spans, touched, strict=True):
+        if share_here is not None:
+            at = _within(azimuth, *behind)
+            found.append(
+                (at, np.full(len(at), _AT_EYE_M), np.full(len(at), edge[2] + share_here * (edge[5] - edge[2])))
+            )
+            continue
         at = _within(azimuth, (start if span >= 0 else start + span) % 360.0, abs(span))
         if abs(span) < _RADIAL_DEG:
             ends = ((np.full(len(at), np.hypot(*edge[k : k + 2])), np.full(len(at), edge[k + 2])) for k in (0, 3))
@@ -253,7 +276,34 @@ def _tracks(edges_bytes: bytes, east_m: float, north_m: float, azimuth_bytes: by
     order = np.argsort(at, kind="stable")
     at = at[order]
     first = np.flatnonzero(np.diff(at, prepend=-1)) if len(at) else np.empty(0, dtype=np.intp)
-    return _Tracks(at.astype(np.intp), np.maximum(level[order], 0.01), up[order], first)
+    return _Tracks(at.astype(np.intp), np.maximum(level[order], _AT_EYE_M), up[order], first)
+
+
+def _share_at(edge: Array) -> float | None:
+    """Where on an edge (both ends from the eye) the eye is, as a share of its length; None: it is not at it."""
+    run = edge[3:5] - edge[0:2]
+    square = float(run @ run)
+    share = 0.0 if square == 0.0 else min(1.0, max(0.0, -float(edge[0:2] @ run) / square))
+    return share if float(np.hypot(*(edge[0:2] + share * run))) < _TOUCH_M else None
+
+
+def _behind(outline: Array, touched: Sequence[float | None]) -> tuple[float, float]:
+    """The bearing from which on, and over how much, what an eye at the outline has behind the wall; all round where it
+    is at a line, or at a ridge.
+    """
+    count = len(outline)
+    at = next((k for k in range(count) if touched[k] is not None), None)
+    if at is None:
+        return 0.0, 360.0
+    doubled_m2 = float(np.sum(outline[:, 0] * outline[:, 4] - outline[:, 3] * outline[:, 1]))
+    first, last = at, at
+    if np.hypot(*outline[at, 0:2]) < _TOUCH_M:  # at a corner: between the two walls that meet there
+        first = at - 1
+    elif np.hypot(*outline[at, 3:5]) < _TOUCH_M:
+        last = (at + 1) % count
+    come, go = np.degrees(np.arctan2(outline[[first, last], [0, 3]], outline[[first, last], [1, 4]]))
+    low, high = (come, go) if doubled_m2 > 0 else (go, come)  # anticlockwise on the plan the inside lies to the left
+    return float(low % 360.0), float((high - low) % 360.0)
 
 
 def _within(azimuth_deg: Array, low_deg: float, span_deg: float) -> npt.NDArray[np.intp]:

@@ -1,9 +1,11 @@
 """Bodies of a plan: what they hide from an eye, against closed forms and against marching along rays."""
 
+import itertools
 import math
 
 import numpy as np
 import pytest
+import shapely
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -137,3 +139,44 @@ def test_the_skyline_of_a_roof_is_what_marching_along_rays_finds(
     beside = [_marched_deg(body, (0.0, 0.0, eye_up), to + off) for off in (-0.2, 0.2)]
     near = [found, *(one for one in beside if one is not None)]  # the steps may jump over a corner: it lies between
     assert min(near) - 0.3 <= top <= max(near) + 0.3
+
+
+L_SHAPE = [(0, 0), (10, 0), (10, 4), (4, 4), (4, 9), (0, 9)]
+
+
+@pytest.mark.filterwarnings("error::RuntimeWarning")
+@pytest.mark.parametrize("turned_deg", [0.0, 37.3, 90.0, 211.7])
+@pytest.mark.parametrize("backwards", [False, True])
+def test_an_eye_at_the_wall_has_the_house_behind_it_and_nothing_before_it(turned_deg, backwards):
+    """Half of such places looked through the house, and were told that what is free is blocked. Against shapely: a step
+    along each bearing lies in the house or it does not; bearings along a wall are left out.
+    """
+    turn = np.radians(turned_deg)
+    outline = np.array(L_SHAPE[::-1] if backwards else L_SHAPE, dtype=float) @ np.array(
+        [[np.cos(turn), -np.sin(turn)], [np.sin(turn), np.cos(turn)]]
+    )
+    shape = shapely.Polygon(outline)
+    azimuth = np.arange(0.0, 360.0, 1.0)
+    for at, share in itertools.product(range(len(outline)), (0.0, 0.35)):
+        eye = outline[at] + share * (outline[(at + 1) % len(outline)] - outline[at])
+        corners = tuple((float(e), float(n)) for e, n in outline - eye)
+        house = Body("House", "building", corners, True, (5.0,) * len(corners), 0.0)
+        top = seen_over(solid_of(house), (0.0, 0.0, 3.0), azimuth).top_deg
+        for bearing, up in zip(azimuth, top, strict=True):
+            step = np.array([np.sin(np.radians(bearing)), np.cos(np.radians(bearing))])
+            sides = [shapely.contains_xy(shape, *(eye + 0.1 * (turned @ step))) for turned in _a_little_to_both_sides()]
+            if sides[0] != sides[1]:
+                continue  # along a wall
+            assert (up > 80.0) == sides[0], (at, share, bearing, up)
+
+
+def _a_little_to_both_sides():
+    return [np.array([[np.cos(t), np.sin(t)], [-np.sin(t), np.cos(t)]]) for t in (-0.02, 0.02)]
+
+
+def test_an_eye_in_a_wall_that_stands_alone_has_it_all_round_unless_it_is_over_it():
+    wall = Body("Wall", "building", ((-5.0, 0.0), (5.0, 0.0)), False, (2.0, 2.0), 0.0)
+    under = seen_over(solid_of(wall), (0.0, 0.0, 1.0), np.arange(0.0, 360.0, 5.0)).top_deg
+    over = seen_over(solid_of(wall), (0.0, 0.0, 3.0), np.arange(0.0, 360.0, 5.0)).top_deg
+    assert np.all(under > 80.0)
+    assert np.all(over < -80.0)

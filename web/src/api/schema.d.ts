@@ -63798,6 +63798,12 @@ export interface components {
              * @default
              */
             name: string;
+            /**
+             * Outline Count
+             * @description How many of them, from the first on, go round it; 0: it is a line
+             * @default 0
+             */
+            outline_count: number;
         };
         /**
          * SoundInput
