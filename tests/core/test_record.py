@@ -4,6 +4,7 @@ import pytest
 
 from rindle_core.job import JobInput, assess
 from rindle_core.papers.record import BLOCKS
+from rindle_core.papers.repair import aim_rows
 from tests import golden
 
 
@@ -62,3 +63,13 @@ def test_what_nobody_entered_is_told_by_no_room(name):
         for block in told(name, room).values():
             rows = block if isinstance(block, list) else [[what, value] for what, value in block.items()]
             assert all(row[0].strip() and any(cell.strip() for cell in row[1:]) for row in rows), room
+
+
+def test_a_panel_is_told_as_it_was_read_last_beside_what_was_planned():
+    """Its card said that it was left as it was planned: 5.5° off of that."""
+    job = JobInput.model_validate(golden.read("2026-107")["facts"])
+    told = dict(aim_rows(job, assess(job).result))
+    assert told["Panel as planned"] == "180° true, tilt 21.0°"
+    assert told["Panel as it was read last"] == "168° true, tilt 24.0°, on 2026-11-23"
+    unread = job.model_copy(update={"peak": job.peak.model_copy(update={"attitudes": []})})
+    assert "Panel as it was read last" not in dict(aim_rows(unread, assess(unread).result))

@@ -47,8 +47,14 @@ def aim_rows(facts: JobInput, result: JobAssessment, system: System = "metric") 
             ("Clinometer as reckoned", format_quantity(result.dial.clinometer_deg, "deg")),
         ]
     if result.panel_aim is not None:
-        rows.append(("Bearing of the panel, true", format_quantity(result.panel_aim.azimuth_true_deg, "compass_deg")))
-        rows.append(("Tilt of the panel", format_quantity(result.panel_aim.tilt_deg, "deg")))
+        true = format_quantity(result.panel_aim.azimuth_true_deg, "compass_deg")
+        rows.append(("Panel as planned", f"{true} true, tilt {format_quantity(result.panel_aim.tilt_deg, 'deg')}"))
+        # How it was left is what was read of it last; the plan says nothing of that.
+        last = max(peak.attitudes, key=lambda one: one.on, default=None)
+        if last is not None:
+            bearing = format_quantity(last.azimuth_deg, "compass_deg")
+            read = f"{bearing} true, tilt {format_quantity(last.tilt_deg, 'deg')}, on {last.on:%Y-%m-%d}"
+            rows.append(("Panel as it was read last", read))
     rows += [
         ("Witness marks", peak.witness_text),
         ("Isolation that the desk read", _told(peak.desk_isolation_db, "db", system)),
@@ -194,7 +200,7 @@ def repair_sheet(facts: JobInput, result: JobAssessment, system: System = "metri
             "mind",
             "Before you open anything",
             [
-                "Power off at the modem, and keep it off: it sends as soon as it is on.",
+                "Power off at the modem, or at the panel’s plug, and keep it off: it sends as soon as it is on.",
                 "A sealed plug is changed whole. It is never crimped again.",
                 "Earth comes off last and goes on first. Licensed people see to mains and earth.",
             ],

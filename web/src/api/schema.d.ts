@@ -8667,12 +8667,20 @@ export interface components {
              *           "name": "The modem",
              *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "code": "restart_panel",
+             *           "group": "restart",
+             *           "name": "The panel",
+             *           "second_text": "",
+             *           "text": "Pull the mains plug that feeds the panel, count to thirty, plug it in again. Then wait ten minutes.",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "code": "restart_never",
              *           "group": "restart",
-             *           "name": "Not the dish",
+             *           "name": "Not the antenna",
              *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
@@ -8778,7 +8786,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Snow and ice",
              *           "second_text": "",
-             *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
+             *           "text": "A panel with a heating of its own melts light snow. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
              *         {
@@ -10114,7 +10122,7 @@ export interface components {
              *           "code": "winter_panel",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "text": "Where it has a heating of its own, that is on; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "panel"
              *         },
@@ -14165,12 +14173,20 @@ export interface components {
              *           "name": "The modem",
              *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "code": "restart_panel",
+             *           "group": "restart",
+             *           "name": "The panel",
+             *           "second_text": "",
+             *           "text": "Pull the mains plug that feeds the panel, count to thirty, plug it in again. Then wait ten minutes.",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "code": "restart_never",
              *           "group": "restart",
-             *           "name": "Not the dish",
+             *           "name": "Not the antenna",
              *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
@@ -14276,7 +14292,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Snow and ice",
              *           "second_text": "",
-             *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
+             *           "text": "A panel with a heating of its own melts light snow. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
              *         {
@@ -15612,7 +15628,7 @@ export interface components {
              *           "code": "winter_panel",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "text": "Where it has a heating of its own, that is on; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "panel"
              *         },
@@ -20879,12 +20895,20 @@ export interface components {
              *           "name": "The modem",
              *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "code": "restart_panel",
+             *           "group": "restart",
+             *           "name": "The panel",
+             *           "second_text": "",
+             *           "text": "Pull the mains plug that feeds the panel, count to thirty, plug it in again. Then wait ten minutes.",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "code": "restart_never",
              *           "group": "restart",
-             *           "name": "Not the dish",
+             *           "name": "Not the antenna",
              *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
@@ -20990,7 +21014,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Snow and ice",
              *           "second_text": "",
-             *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
+             *           "text": "A panel with a heating of its own melts light snow. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
              *         {
@@ -22326,7 +22350,7 @@ export interface components {
              *           "code": "winter_panel",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "text": "Where it has a heating of its own, that is on; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "panel"
              *         },
@@ -31697,12 +31721,20 @@ export interface components {
              *             "name": "The modem",
              *             "second_text": "",
              *             "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
-             *             "wanted_for": "all"
+             *             "wanted_for": "dish"
+             *           },
+             *           {
+             *             "code": "restart_panel",
+             *             "group": "restart",
+             *             "name": "The panel",
+             *             "second_text": "",
+             *             "text": "Pull the mains plug that feeds the panel, count to thirty, plug it in again. Then wait ten minutes.",
+             *             "wanted_for": "panel"
              *           },
              *           {
              *             "code": "restart_never",
              *             "group": "restart",
-             *             "name": "Not the dish",
+             *             "name": "Not the antenna",
              *             "second_text": "",
              *             "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *             "wanted_for": "all"
@@ -31808,7 +31840,7 @@ export interface components {
              *             "group": "care",
              *             "name": "Snow and ice",
              *             "second_text": "",
-             *             "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
+             *             "text": "A panel with a heating of its own melts light snow. Keep deep snow round it cleared, from the ground.",
              *             "wanted_for": "panel"
              *           },
              *           {
@@ -33144,7 +33176,7 @@ export interface components {
              *             "code": "winter_panel",
              *             "every_days": 365,
              *             "name": "Before the first frost",
-             *             "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *             "text": "Where it has a heating of its own, that is on; nothing grows or leans over it.",
              *             "told_by": "days",
              *             "wanted_for": "panel"
              *           },
@@ -37301,12 +37333,20 @@ export interface components {
              *           "name": "The modem",
              *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "code": "restart_panel",
+             *           "group": "restart",
+             *           "name": "The panel",
+             *           "second_text": "",
+             *           "text": "Pull the mains plug that feeds the panel, count to thirty, plug it in again. Then wait ten minutes.",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "code": "restart_never",
              *           "group": "restart",
-             *           "name": "Not the dish",
+             *           "name": "Not the antenna",
              *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
@@ -37412,7 +37452,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Snow and ice",
              *           "second_text": "",
-             *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
+             *           "text": "A panel with a heating of its own melts light snow. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
              *         {
@@ -38748,7 +38788,7 @@ export interface components {
              *           "code": "winter_panel",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "text": "Where it has a heating of its own, that is on; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "panel"
              *         },
@@ -41188,12 +41228,20 @@ export interface components {
              *           "name": "The modem",
              *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "code": "restart_panel",
+             *           "group": "restart",
+             *           "name": "The panel",
+             *           "second_text": "",
+             *           "text": "Pull the mains plug that feeds the panel, count to thirty, plug it in again. Then wait ten minutes.",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "code": "restart_never",
              *           "group": "restart",
-             *           "name": "Not the dish",
+             *           "name": "Not the antenna",
              *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
@@ -41299,7 +41347,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Snow and ice",
              *           "second_text": "",
-             *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
+             *           "text": "A panel with a heating of its own melts light snow. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
              *         {
@@ -42635,7 +42683,7 @@ export interface components {
              *           "code": "winter_panel",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "text": "Where it has a heating of its own, that is on; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "panel"
              *         },
@@ -44737,12 +44785,20 @@ export interface components {
              *           "name": "The modem",
              *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "code": "restart_panel",
+             *           "group": "restart",
+             *           "name": "The panel",
+             *           "second_text": "",
+             *           "text": "Pull the mains plug that feeds the panel, count to thirty, plug it in again. Then wait ten minutes.",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "code": "restart_never",
              *           "group": "restart",
-             *           "name": "Not the dish",
+             *           "name": "Not the antenna",
              *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
@@ -44848,7 +44904,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Snow and ice",
              *           "second_text": "",
-             *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
+             *           "text": "A panel with a heating of its own melts light snow. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
              *         {
@@ -46184,7 +46240,7 @@ export interface components {
              *           "code": "winter_panel",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "text": "Where it has a heating of its own, that is on; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "panel"
              *         },
@@ -51409,12 +51465,20 @@ export interface components {
              *           "name": "The modem",
              *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "code": "restart_panel",
+             *           "group": "restart",
+             *           "name": "The panel",
+             *           "second_text": "",
+             *           "text": "Pull the mains plug that feeds the panel, count to thirty, plug it in again. Then wait ten minutes.",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "code": "restart_never",
              *           "group": "restart",
-             *           "name": "Not the dish",
+             *           "name": "Not the antenna",
              *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
@@ -51520,7 +51584,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Snow and ice",
              *           "second_text": "",
-             *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
+             *           "text": "A panel with a heating of its own melts light snow. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
              *         {
@@ -52856,7 +52920,7 @@ export interface components {
              *           "code": "winter_panel",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "text": "Where it has a heating of its own, that is on; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "panel"
              *         },
@@ -56943,12 +57007,20 @@ export interface components {
              *           "name": "The modem",
              *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "code": "restart_panel",
+             *           "group": "restart",
+             *           "name": "The panel",
+             *           "second_text": "",
+             *           "text": "Pull the mains plug that feeds the panel, count to thirty, plug it in again. Then wait ten minutes.",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "code": "restart_never",
              *           "group": "restart",
-             *           "name": "Not the dish",
+             *           "name": "Not the antenna",
              *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
@@ -57054,7 +57126,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Snow and ice",
              *           "second_text": "",
-             *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
+             *           "text": "A panel with a heating of its own melts light snow. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
              *         {
@@ -58390,7 +58462,7 @@ export interface components {
              *           "code": "winter_panel",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "text": "Where it has a heating of its own, that is on; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "panel"
              *         },
@@ -63865,12 +63937,20 @@ export interface components {
              *           "name": "The modem",
              *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "code": "restart_panel",
+             *           "group": "restart",
+             *           "name": "The panel",
+             *           "second_text": "",
+             *           "text": "Pull the mains plug that feeds the panel, count to thirty, plug it in again. Then wait ten minutes.",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "code": "restart_never",
              *           "group": "restart",
-             *           "name": "Not the dish",
+             *           "name": "Not the antenna",
              *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
@@ -63976,7 +64056,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Snow and ice",
              *           "second_text": "",
-             *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
+             *           "text": "A panel with a heating of its own melts light snow. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
              *         {
@@ -65312,7 +65392,7 @@ export interface components {
              *           "code": "winter_panel",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "text": "Where it has a heating of its own, that is on; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "panel"
              *         },
@@ -68150,12 +68230,20 @@ export interface components {
              *           "name": "The modem",
              *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "code": "restart_panel",
+             *           "group": "restart",
+             *           "name": "The panel",
+             *           "second_text": "",
+             *           "text": "Pull the mains plug that feeds the panel, count to thirty, plug it in again. Then wait ten minutes.",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "code": "restart_never",
              *           "group": "restart",
-             *           "name": "Not the dish",
+             *           "name": "Not the antenna",
              *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
@@ -68261,7 +68349,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Snow and ice",
              *           "second_text": "",
-             *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
+             *           "text": "A panel with a heating of its own melts light snow. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
              *         {
@@ -69597,7 +69685,7 @@ export interface components {
              *           "code": "winter_panel",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "text": "Where it has a heating of its own, that is on; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "panel"
              *         },
@@ -73785,12 +73873,20 @@ export interface components {
              *           "name": "The modem",
              *           "second_text": "",
              *           "text": "Pull the plug of the modem, count to thirty, plug it in again. Then wait ten minutes.",
-             *           "wanted_for": "all"
+             *           "wanted_for": "dish"
+             *         },
+             *         {
+             *           "code": "restart_panel",
+             *           "group": "restart",
+             *           "name": "The panel",
+             *           "second_text": "",
+             *           "text": "Pull the mains plug that feeds the panel, count to thirty, plug it in again. Then wait ten minutes.",
+             *           "wanted_for": "panel"
              *         },
              *         {
              *           "code": "restart_never",
              *           "group": "restart",
-             *           "name": "Not the dish",
+             *           "name": "Not the antenna",
              *           "second_text": "",
              *           "text": "Never turn, push or open the antenna, and unplug nothing outdoors.",
              *           "wanted_for": "all"
@@ -73896,7 +73992,7 @@ export interface components {
              *           "group": "care",
              *           "name": "Snow and ice",
              *           "second_text": "",
-             *           "text": "The panel warms itself. Keep deep snow round it cleared, from the ground.",
+             *           "text": "A panel with a heating of its own melts light snow. Keep deep snow round it cleared, from the ground.",
              *           "wanted_for": "panel"
              *         },
              *         {
@@ -75232,7 +75328,7 @@ export interface components {
              *           "code": "winter_panel",
              *           "every_days": 365,
              *           "name": "Before the first frost",
-             *           "text": "The panel’s own heating is on; nothing grows or leans over it.",
+             *           "text": "Where it has a heating of its own, that is on; nothing grows or leans over it.",
              *           "told_by": "days",
              *           "wanted_for": "panel"
              *         },
