@@ -16,6 +16,7 @@ const ways = computed(() =>
 const way = computed(() =>
   (job.value.facts.picks.words?.ways_in ?? []).find((one) => one.code === job.value.facts.cable.wall_code),
 )
+const drilled = computed(() => job.value.facts.cable.sealed_by !== 'none')
 const things = columnsOf('cable.wall_things', { key: 'kind' }, 'side', { key: 'right_mm', main: true }, 'up_mm')
 </script>
 
@@ -57,8 +58,8 @@ const things = columnsOf('cable.wall_things', { key: 'kind' }, 'side', { key: 'r
     <fact v-if="job.facts.cable.sealed_by === 'putty'" at="cable.putty_until" />
   </div>
   <fact at="cable.entry_steps" with-text="text" whole />
-  <p v-if="way" class="quiet">{{ way.text }}</p>
-  <p class="caution">
+  <p v-if="way && drilled" class="quiet">{{ way.text }}</p>
+  <p v-if="drilled" class="caution">
     <b>Before the drill:</b> go in and out and compare; wires and pipes hide behind a clear outside.
     {{ way?.caution ?? 'Masonry needs a hammer drill, the right bit the first time, goggles and a mask.' }}
   </p>
