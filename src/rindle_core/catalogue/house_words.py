@@ -25,6 +25,7 @@ WORKS: dict[Work, str] = {
     "transmit": "switching the transmitter on",
     "release": "releasing what a hazard stops",
 }
+UpBy = Literal["ground", "ladder", "roof", "lift"]
 WeatherKind = Literal["ladder", "lift", "sealant", "foam", "concrete"]
 WEATHER_KINDS: dict[WeatherKind, str] = {
     "ladder": "Ladder and roof work",
@@ -141,6 +142,13 @@ class WayIn(Phrase):
     usual_min: float = Field(default=0.0, ge=0, le=480, description="Minutes that it adds as a rule")
 
 
+class Gear(Phrase):
+    """What is worn or brought for work at height, and by which way up it is wanted."""
+
+    wanted_by: list[UpBy] = Field(min_length=1, max_length=4, description="Ways up")
+    each: bool = Field(default=False, description="One for everybody who comes")
+
+
 P = TypeVar("P", bound=Phrase)
 
 
@@ -182,6 +190,7 @@ class HouseWords(Model):
     ways_in: Annotated[list[WayIn], Field(description="What a cable goes through on its way in")] = _list(
         WayIn, "ways_in"
     )
+    gear: Annotated[list[Gear], Field(description="Worn or brought for work at height")] = _list(Gear, "gear")
     end_checks: Annotated[list[Phrase], Field(description="Looked at on every end that is made")] = _list(
         Phrase, "end_checks"
     )

@@ -39,6 +39,7 @@ SURFACES: dict[str, str] = {
     "existing_mast": "An existing mast or pole",
 }
 
+ROOFS: tuple[Surface, ...] = ("shingle", "tile", "sheet_rib", "corrugated", "flat_roof")
 
 Holds = Literal["plate", "brackets", "concrete", "ballast", "clamps", "stand", "given"]
 Side = Literal["", "left", "right"]

@@ -48,6 +48,7 @@ MODULE_OF = {
     "calibrate": "stations.aim.instruments",
     "read_back": "stations.aim.instruments",
     "reversal": "stations.aim.instruments",
+    "getting_up": "stations.mount.getting_up",
     "handset": "stations.aim.handset",
     "sky_trace": "stations.sky.sky_trace",
     "work_order": "stations.aim.work_order",

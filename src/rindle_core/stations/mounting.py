@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from rindle_core.catalogue.build_steps import BuildStep, StepPlace
-from rindle_core.catalogue.mounts import MountKind, Side, Surface
+from rindle_core.catalogue.house_words import UpBy
+from rindle_core.catalogue.mounts import ROOFS, MountKind, Side, Surface
 from rindle_core.catalogue.parts import Joint
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.planned import planned
@@ -13,7 +14,10 @@ from rindle_core.stations.way_in import through_wall
 
 OF_MOUNT = ("mount.mount_code", "sky.positions", "sky.position_letter")  # what `mount_code` reads
 _MOST_TOOLS = 12  # as many as a step names
-LOOKS_AT = ("mount.mount_code", "mount.mount_side", "mount.side_mount_code", "brief.surface", *WAY_IN)
+LOOKS_AT = (
+    *("mount.mount_code", "mount.mount_side", "mount.side_mount_code", "brief.surface", *WAY_IN),
+    *("mount.height_above_ground_m", "mount.mast_free_length_m"),
+)
 
 
 def mount_code(job: JobInput) -> str:
@@ -34,6 +38,35 @@ def mount_kind(job: JobInput) -> MountKind | None:
     return next((one for one in job.picks.mounts if one.code == wanted), None) if wanted else None
 
 
+def heights_m(job: JobInput) -> tuple[float | None, float | None]:
+    """Height of its centre over the ground as entered at Mount, and as the planned position has it."""
+    one = planned(job)
+    return job.mount.height_above_ground_m, one.height_above_ground_m if one is not None else None
+
+
+def height_m(job: JobInput) -> float | None:
+    """The higher of the two: the gust is the stronger, and one climbs as far."""
+    return max((one for one in heights_m(job) if one is not None), default=None)
+
+
+def fixing_height_m(job: JobInput) -> float | None:
+    """Height over the ground at which the mast is held; None: not known."""
+    up_m = height_m(job)
+    return None if up_m is None else max(0.0, up_m - (job.mount.mast_free_length_m or 0.0))
+
+
+def up_by(job: JobInput) -> UpBy:
+    """How one gets to the antenna: as the planned position says, else by its height and what it stands on.
+
+    By a ladder where neither is known: what is not known is not near the ground.
+    """
+    one, surface, up_m = planned(job), mount_surface(job), height_m(job)
+    if one is not None and one.access:
+        return one.access
+    near = surface == "bare_ground" if up_m is None else up_m <= job.picks.rules.from_ground_m
+    return "ground" if near else "roof" if surface in ROOFS else "ladder"
+
+
 def mount_surface(job: JobInput) -> Surface | None:
     """What it stands on: of the planned position, or as the job says."""
     one = planned(job)
@@ -49,9 +82,16 @@ def build_steps(job: JobInput) -> list[BuildStep]:
 def _put_up(job: JobInput) -> list[BuildStep]:
     """What mount and terminal ask, before anything is known of the cable's way."""
     terminal, kind = job.picks.terminal, mount_kind(job)
-    steps = joined(terminal.build_steps, kind.build_steps if kind else []) if terminal else []
-    steps = [_on_its_side(one, mount_side(job)) for one in steps]
-    return [_on_the_ground(one) for one in steps] if mount_surface(job) == "bare_ground" else steps
+    if terminal is None:
+        return []
+    own, mount = terminal.build_steps, kind.build_steps if kind else []
+    low = up_by(job) == "ground"
+    fixed_m = fixing_height_m(job)
+    if low:
+        own = [_on_the_ground(one) for one in own]
+    if low or (fixed_m is not None and fixed_m <= job.picks.rules.from_ground_m):
+        mount = [_on_the_ground(one) for one in mount]
+    return [_on_its_side(one, mount_side(job)) for one in joined(own, mount)]
 
 
 def rehearsed_steps(job: JobInput, kind: MountKind) -> list[BuildStep]:
@@ -113,6 +153,9 @@ __all__ = [
     "OF_MOUNT",
     "at_height_min",
     "build_steps",
+    "fixing_height_m",
+    "height_m",
+    "heights_m",
     "joints_of",
     "listed_codes",
     "mount_code",
@@ -120,4 +163,5 @@ __all__ = [
     "mount_side",
     "mount_surface",
     "rehearsed_steps",
+    "up_by",
 ]

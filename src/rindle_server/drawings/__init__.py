@@ -24,6 +24,7 @@ from rindle_server.drawings.cable import cable_run
 from rindle_server.drawings.cable_entry import connector_ends, earth_way, wall_section
 from rindle_server.drawings.mount import mount_elevation, wind_angles
 from rindle_server.drawings.mount_holds import curing_curve, fixing_map, footing_section
+from rindle_server.drawings.mount_way_up import way_up
 from rindle_server.drawings.peak import peak_trace
 from rindle_server.drawings.plan import site_plan
 from rindle_server.drawings.plan_side import side_drawing
@@ -151,6 +152,11 @@ def _curing(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]
     return [drawn] if drawn else []
 
 
+def _way_up(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
+    drawn = way_up(facts, result, look)
+    return [drawn] if drawn else []
+
+
 def _cable(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     if result.cable is None or not facts.picks.terminal or not facts.cable.cable_pieces:
         return []
@@ -201,6 +207,7 @@ GROUPS: dict[str, Made] = {
     "wind-angles": _wind,
     "holds": _holds,
     "curing": _curing,
+    "way-up": _way_up,
     "cable": _cable,
     "wall-section": _entry,
     "connector": _ends,

@@ -187,7 +187,7 @@ def job_out(job: Job) -> JobOut:
     ]
     chosen = old_line_of(found.facts.brief.old_line, found.facts.picks.words)
     lists: dict[str, Any] = {"causes": [], "roles": [], "usual_tasks": [], "old_lines": [chosen] if chosen else []}
-    lists |= {"instrument_checks": [], "readiness": []}  # they stand in the bill of the kit
+    lists |= {"instrument_checks": [], "readiness": [], "gear": []}  # they stand in the bill of the kit
     lists |= {"peak_faults": [], "power_checks": [], "move_stages": []}  # they stand, judged, in the result
     # Told with those that are this job's.
     told_with_them = {"text": "", "sign": "", "meanwhile": "", "if_late": "", "late_min": None}

@@ -54,6 +54,7 @@ def method_html(job: Job, system: System = "metric", on_paper: bool = False) -> 
     found = worded(assessed(job), system)
     facts, result = found.facts, found.result
     terminal, height_m = facts.picks.terminal, planned_height_m(facts)
+    up = result.getting_up if result.getting_up and result.getting_up.by != "ground" else None
     held = [
         one
         for view in result.stations
@@ -76,6 +77,9 @@ def method_html(job: Job, system: System = "metric", on_paper: bool = False) -> 
             "tasks": result.visit.days.rows if result.visit else [],
             "steps": build_steps(facts),
             "tools": [one.name for one in result.kit_list.rows if one.group == "tools"] if result.kit_list else [],
+            "up": up,
+            "ladder": format_quantity(up.ladder_m, "m", system) if up and up.ladder_m is not None else "",
+            "foot_out": format_quantity(up.foot_out_m, "m", system) if up and up.foot_out_m is not None else "",
             "mass": format_quantity(terminal.mass_kg(), "kg", system) if terminal else "",
             "height": "" if height_m is None else format_quantity(height_m, "m", system),
             "colours": tokens()["day"],

@@ -554,6 +554,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/getting_up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_getting_up"];
+        put?: never;
+        /** Ladder, gear and rescue for work at height */
+        post: operations["calc_getting_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/handset": {
         parameters: {
             query?: never;
@@ -9411,6 +9429,111 @@ export interface components {
              *           "text": ""
              *         }
              *       ],
+             *       "gear": [
+             *         {
+             *           "code": "ties",
+             *           "each": false,
+             *           "name": "Ladder ties, and a foot that grips",
+             *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "stand_off",
+             *           "each": false,
+             *           "name": "Ladder stand-off",
+             *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "boards",
+             *           "each": false,
+             *           "name": "Roof ladder or boards, soft shoes",
+             *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "anchor",
+             *           "each": false,
+             *           "name": "Rated anchor and line for the roof",
+             *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "platform",
+             *           "each": false,
+             *           "name": "Lift or scaffold, inspected",
+             *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
+             *           "wanted_by": [
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "harness",
+             *           "each": true,
+             *           "name": "Harness with lanyard",
+             *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "helmet",
+             *           "each": true,
+             *           "name": "Helmet with chin strap",
+             *           "text": "For who climbs and for who stands below.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "cordon",
+             *           "each": false,
+             *           "name": "Cones or tape for the ground below",
+             *           "text": "Nobody stands or walks where something may fall.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "rescue",
+             *           "each": false,
+             *           "name": "Rescue line, and somebody who can use it",
+             *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "first_aid",
+             *           "each": false,
+             *           "name": "First-aid kit, and a way to call help",
+             *           "text": "Where the telephone or radio reaches from is tried on arrival.",
+             *           "wanted_by": [
+             *             "ground",
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         }
+             *       ],
              *       "ground_checks": [
              *         {
              *           "code": "people",
@@ -14915,6 +15038,111 @@ export interface components {
              *           "code": "airtight",
              *           "name": "Airtight layer of the house made good",
              *           "text": ""
+             *         }
+             *       ],
+             *       "gear": [
+             *         {
+             *           "code": "ties",
+             *           "each": false,
+             *           "name": "Ladder ties, and a foot that grips",
+             *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "stand_off",
+             *           "each": false,
+             *           "name": "Ladder stand-off",
+             *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "boards",
+             *           "each": false,
+             *           "name": "Roof ladder or boards, soft shoes",
+             *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "anchor",
+             *           "each": false,
+             *           "name": "Rated anchor and line for the roof",
+             *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "platform",
+             *           "each": false,
+             *           "name": "Lift or scaffold, inspected",
+             *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
+             *           "wanted_by": [
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "harness",
+             *           "each": true,
+             *           "name": "Harness with lanyard",
+             *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "helmet",
+             *           "each": true,
+             *           "name": "Helmet with chin strap",
+             *           "text": "For who climbs and for who stands below.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "cordon",
+             *           "each": false,
+             *           "name": "Cones or tape for the ground below",
+             *           "text": "Nobody stands or walks where something may fall.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "rescue",
+             *           "each": false,
+             *           "name": "Rescue line, and somebody who can use it",
+             *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "first_aid",
+             *           "each": false,
+             *           "name": "First-aid kit, and a way to call help",
+             *           "text": "Where the telephone or radio reaches from is tried on arrival.",
+             *           "wanted_by": [
+             *             "ground",
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
              *         }
              *       ],
              *       "ground_checks": [
@@ -21639,6 +21867,111 @@ export interface components {
              *           "text": ""
              *         }
              *       ],
+             *       "gear": [
+             *         {
+             *           "code": "ties",
+             *           "each": false,
+             *           "name": "Ladder ties, and a foot that grips",
+             *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "stand_off",
+             *           "each": false,
+             *           "name": "Ladder stand-off",
+             *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "boards",
+             *           "each": false,
+             *           "name": "Roof ladder or boards, soft shoes",
+             *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "anchor",
+             *           "each": false,
+             *           "name": "Rated anchor and line for the roof",
+             *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "platform",
+             *           "each": false,
+             *           "name": "Lift or scaffold, inspected",
+             *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
+             *           "wanted_by": [
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "harness",
+             *           "each": true,
+             *           "name": "Harness with lanyard",
+             *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "helmet",
+             *           "each": true,
+             *           "name": "Helmet with chin strap",
+             *           "text": "For who climbs and for who stands below.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "cordon",
+             *           "each": false,
+             *           "name": "Cones or tape for the ground below",
+             *           "text": "Nobody stands or walks where something may fall.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "rescue",
+             *           "each": false,
+             *           "name": "Rescue line, and somebody who can use it",
+             *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "first_aid",
+             *           "each": false,
+             *           "name": "First-aid kit, and a way to call help",
+             *           "text": "Where the telephone or radio reaches from is tried on arrival.",
+             *           "wanted_by": [
+             *             "ground",
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         }
+             *       ],
              *       "ground_checks": [
              *         {
              *           "code": "people",
@@ -24563,6 +24896,133 @@ export interface components {
             people: number;
         };
         /**
+         * Gear
+         * @description What is worn or brought for work at height, and by which way up it is wanted.
+         */
+        Gear: {
+            /** Code */
+            code: string;
+            /**
+             * Each
+             * @description One for everybody who comes
+             * @default false
+             */
+            each: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Text
+             * @description What it means for the work, or what to mind
+             * @default
+             */
+            text: string;
+            /**
+             * Wanted By
+             * @description Ways up
+             */
+            wanted_by: ("ground" | "ladder" | "roof" | "lift")[];
+        };
+        /**
+         * GearRow
+         * @description What is worn or brought.
+         */
+        GearRow: {
+            /** Code */
+            code: string;
+            /** Count */
+            count: number;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * GettingUpInput
+         * @description How high it is, by what one gets there, and who comes.
+         */
+        GettingUpInput: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "ground" | "ladder" | "roof" | "lift";
+            /**
+             * Crew Count
+             * @description None: nobody said who comes
+             */
+            crew_count?: number | null;
+            /**
+             * Drawn M
+             * @description Longest ladder that is drawn on the plan
+             */
+            drawn_m?: number | null;
+            /**
+             * Edge M
+             * @description Of the edge at which one steps on to a roof
+             */
+            edge_m?: number | null;
+            /** Gear */
+            gear?: components["schemas"]["Gear"][];
+            /**
+             * Lone Agreed
+             * @description Whether working alone is among the hazards, with its caution
+             * @default false
+             */
+            lone_agreed: boolean;
+            /**
+             * Rescue
+             * @description How somebody hurt is brought down; empty: not said
+             * @default
+             */
+            rescue: string;
+            /**
+             * Work M
+             * @description Height of the work over the ground
+             */
+            work_m?: number | null;
+        };
+        /** GettingUpOutcome */
+        GettingUpOutcome: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["GettingUpResult"];
+        };
+        /**
+         * GettingUpResult
+         * @description The way up.
+         */
+        GettingUpResult: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "ground" | "ladder" | "roof" | "lift";
+            /**
+             * Foot Out M
+             * @description From under its support
+             */
+            foot_out_m?: number | null;
+            /** Gear */
+            gear: components["schemas"]["GearRow"][];
+            /** How */
+            how: string;
+            /**
+             * Ladder M
+             * @description Length at the least; None: none is needed, or its height is not known
+             */
+            ladder_m: number | null;
+            /**
+             * Support M
+             * @description Height at which it leans
+             */
+            support_m?: number | null;
+            /**
+             * Top M
+             * @description Height of its top
+             */
+            top_m?: number | null;
+        };
+        /**
          * GuideKey
          * @description A key of a meter, or a control of a page, and what it does.
          */
@@ -26012,6 +26472,11 @@ export interface components {
              */
             entry_steps?: components["schemas"]["Phrase"][];
             /**
+             * Gear
+             * @description Worn or brought for work at height
+             */
+            gear?: components["schemas"]["Gear"][];
+            /**
              * Ground Checks
              * @description Checked of a position on the ground
              */
@@ -26702,6 +27167,8 @@ export interface components {
             fixing?: components["schemas"]["Fixing"] | null;
             fixings?: components["schemas"]["FixingsResult"] | null;
             footing?: components["schemas"]["FootingResult"] | null;
+            /** @description None: nothing to build is chosen */
+            getting_up?: components["schemas"]["GettingUpResult"] | null;
             /**
              * Go Out
              * @description While it searches and the antenna is not aimed yet: what to take along to it
@@ -27086,6 +27553,7 @@ export interface components {
              *       "design_gust_mps": null,
              *       "drifts": false,
              *       "eave_over_m": null,
+             *       "edge_height_m": null,
              *       "fixing_code": "",
              *       "frame_length_m": null,
              *       "frame_width_m": null,
@@ -27122,6 +27590,7 @@ export interface components {
              *       "poured_at": null,
              *       "pulled_n": null,
              *       "reach_m": null,
+             *       "rescue": "",
              *       "reuse_checks": [],
              *       "rim_over_surface_m": null,
              *       "roof_edge_m": null,
@@ -27505,7 +27974,9 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Have buried services found and marked",
-             *               "tools": [],
+             *               "tools": [
+             *                 "cable and pipe locator"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "dig"
@@ -27538,7 +28009,9 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Dig the hole",
-             *               "tools": [],
+             *               "tools": [
+             *                 "spade and digging bar"
+             *               ],
              *               "usual_min": null,
              *               "work": [],
              *               "wrong": ""
@@ -27575,7 +28048,11 @@ export interface components {
              *               },
              *               "starts": [],
              *               "title": "Set the pole in the middle and plumb it",
-             *               "tools": [],
+             *               "tools": [
+             *                 "spirit level",
+             *                 "tape",
+             *                 "props and clamps"
+             *               ],
              *               "usual_min": null,
              *               "work": [],
              *               "wrong": "The cross-bar is forgotten: the pole turns in the first gale."
@@ -27603,7 +28080,11 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Pour up to the ground in one go",
-             *               "tools": [],
+             *               "tools": [
+             *                 "mixing tub",
+             *                 "spirit level",
+             *                 "thermometer"
+             *               ],
              *               "usual_min": null,
              *               "work": [],
              *               "wrong": ""
@@ -27660,7 +28141,9 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Plumb once more, hardened",
-             *               "tools": [],
+             *               "tools": [
+             *                 "spirit level"
+             *               ],
              *               "usual_min": null,
              *               "work": [],
              *               "wrong": ""
@@ -27858,9 +28341,9 @@ export interface components {
              *               "wrong": ""
              *             },
              *             {
-             *               "at_height_min": 0,
+             *               "at_height_min": 5,
              *               "before_power": false,
-             *               "caution": "",
+             *               "caution": "A fall from the eave kills: tie off before the edge is in reach, three points of contact; look for overhead lines first.",
              *               "code": "m_template",
              *               "detail": "Template on the wall by its plumb line, not by a course of bricks; off the joints and away from edges.",
              *               "hold_point": false,
@@ -27874,19 +28357,25 @@ export interface components {
              *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
-             *               "place": "ground",
+             *               "place": "height",
              *               "plain": "",
              *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Mark the holes",
-             *               "tools": [],
+             *               "tools": [
+             *                 "tape",
+             *                 "spirit level",
+             *                 "pencil"
+             *               ],
              *               "usual_min": null,
-             *               "work": [],
+             *               "work": [
+             *                 "climb"
+             *               ],
              *               "wrong": ""
              *             },
              *             {
-             *               "at_height_min": 30,
+             *               "at_height_min": 25,
              *               "before_power": false,
              *               "caution": "Goggles, dust mask, both hands on the drill, ladder footed: a drill that jams throws you.",
              *               "code": "m_drill",
@@ -27910,7 +28399,10 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Drill and clean the holes",
-             *               "tools": [],
+             *               "tools": [
+             *                 "hammer drill",
+             *                 "blow-out pump and brush"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "drill",
@@ -27943,7 +28435,11 @@ export interface components {
              *               },
              *               "starts": [],
              *               "title": "Hang the plate and set the anchors",
-             *               "tools": [],
+             *               "tools": [
+             *                 "spirit level",
+             *                 "torque wrench",
+             *                 "rope"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "climb",
@@ -28160,9 +28656,9 @@ export interface components {
              *               "wrong": ""
              *             },
              *             {
-             *               "at_height_min": 0,
+             *               "at_height_min": 10,
              *               "before_power": false,
-             *               "caution": "",
+             *               "caution": "A fall from the eave kills: tie off before the edge is in reach, three points of contact; look for overhead lines first.",
              *               "code": "m_stud",
              *               "detail": "Detector and the line of nails, or a tap and a pilot: one sign alone is not enough.",
              *               "hold_point": true,
@@ -28176,21 +28672,26 @@ export interface components {
              *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
-             *               "place": "ground",
+             *               "place": "height",
              *               "plain": "",
              *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Find the stud by two signs",
-             *               "tools": [],
+             *               "tools": [
+             *                 "stud detector",
+             *                 "pencil"
+             *               ],
              *               "usual_min": null,
-             *               "work": [],
+             *               "work": [
+             *                 "climb"
+             *               ],
              *               "wrong": ""
              *             },
              *             {
-             *               "at_height_min": 0,
+             *               "at_height_min": 5,
              *               "before_power": false,
-             *               "caution": "",
+             *               "caution": "Tied off, three points of contact.",
              *               "code": "m_template",
              *               "detail": "By the level, not by the siding's edge; print it at its true size and lay a rule on its bar.",
              *               "hold_point": false,
@@ -28204,15 +28705,21 @@ export interface components {
              *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
-             *               "place": "ground",
+             *               "place": "height",
              *               "plain": "",
              *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Plumb line on the stud, template on the line",
-             *               "tools": [],
+             *               "tools": [
+             *                 "spirit level",
+             *                 "tape",
+             *                 "pencil"
+             *               ],
              *               "usual_min": null,
-             *               "work": [],
+             *               "work": [
+             *                 "climb"
+             *               ],
              *               "wrong": ""
              *             },
              *             {
@@ -28240,7 +28747,9 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Drill the pilots",
-             *               "tools": [],
+             *               "tools": [
+             *                 "pilot drill with depth stop"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "drill",
@@ -28251,7 +28760,7 @@ export interface components {
              *             {
              *               "at_height_min": 5,
              *               "before_power": false,
-             *               "caution": "",
+             *               "caution": "Tied off, three points of contact.",
              *               "code": "m_seal",
              *               "detail": "Before they are driven: afterwards it does not get in.",
              *               "hold_point": false,
@@ -28271,7 +28780,9 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Sealant in the holes and on the screws",
-             *               "tools": [],
+             *               "tools": [
+             *                 "sealant"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "climb"
@@ -28281,7 +28792,7 @@ export interface components {
              *             {
              *               "at_height_min": 5,
              *               "before_power": false,
-             *               "caution": "",
+             *               "caution": "Tied off, three points of contact.",
              *               "code": "m_upper",
              *               "detail": "It stands proud by the plate's own figure; nothing is tightened yet.",
              *               "hold_point": false,
@@ -28308,7 +28819,9 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Upper screw, left proud",
-             *               "tools": [],
+             *               "tools": [
+             *                 "socket set, hand ratchet"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "climb"
@@ -28338,7 +28851,10 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Hang the plate on it",
-             *               "tools": [],
+             *               "tools": [
+             *                 "spirit level",
+             *                 "rope"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "climb",
@@ -28349,7 +28865,7 @@ export interface components {
              *             {
              *               "at_height_min": 15,
              *               "before_power": false,
-             *               "caution": "",
+             *               "caution": "Tied off, three points of contact.",
              *               "code": "m_lower",
              *               "detail": "The last turns by hand: an impact driver strips the wood.",
              *               "hold_point": true,
@@ -28369,7 +28885,9 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "The other screws, then all of them tight",
-             *               "tools": [],
+             *               "tools": [
+             *                 "socket set, hand ratchet"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "climb"
@@ -28556,9 +29074,9 @@ export interface components {
              *               "wrong": ""
              *             },
              *             {
-             *               "at_height_min": 0,
+             *               "at_height_min": 15,
              *               "before_power": false,
-             *               "caution": "",
+             *               "caution": "A fall from the eave kills: tie off before the edge is in reach, three points of contact; look for overhead lines first.",
              *               "code": "m_template",
              *               "detail": "Both brackets on one plumb line, the upper as near the top as framing allows, the gap as long as what stands above.",
              *               "hold_point": false,
@@ -28572,15 +29090,21 @@ export interface components {
              *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
-             *               "place": "ground",
+             *               "place": "height",
              *               "plain": "",
              *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Mark the holes",
-             *               "tools": [],
+             *               "tools": [
+             *                 "tape",
+             *                 "spirit level",
+             *                 "pencil"
+             *               ],
              *               "usual_min": null,
-             *               "work": [],
+             *               "work": [
+             *                 "climb"
+             *               ],
              *               "wrong": ""
              *             },
              *             {
@@ -28608,7 +29132,11 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Fix both brackets",
-             *               "tools": [],
+             *               "tools": [
+             *                 "socket set, hand ratchet",
+             *                 "torque wrench",
+             *                 "rope"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "drill",
@@ -28642,7 +29170,10 @@ export interface components {
              *               },
              *               "starts": [],
              *               "title": "Pole in, plumb, nuts tight",
-             *               "tools": [],
+             *               "tools": [
+             *                 "spirit level",
+             *                 "rope"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "climb",
@@ -28880,7 +29411,11 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Find the rafters by two signs",
-             *               "tools": [],
+             *               "tools": [
+             *                 "hammer, for tapping",
+             *                 "tape",
+             *                 "pencil"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "climb"
@@ -28912,7 +29447,9 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "One pilot, then look",
-             *               "tools": [],
+             *               "tools": [
+             *                 "pilot drill with depth stop"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "drill",
@@ -28923,7 +29460,7 @@ export interface components {
              *             {
              *               "at_height_min": 10,
              *               "before_power": false,
-             *               "caution": "",
+             *               "caution": "Tied off, three points of contact.",
              *               "code": "m_seal",
              *               "detail": "Rolled pads pressed into the holes, large pads across.",
              *               "hold_point": false,
@@ -28943,7 +29480,9 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Pads into each hole and under the plate",
-             *               "tools": [],
+             *               "tools": [
+             *                 "sealing pads"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "climb"
@@ -28975,7 +29514,10 @@ export interface components {
              *               },
              *               "starts": [],
              *               "title": "Drive the screws, the last turns by hand",
-             *               "tools": [],
+             *               "tools": [
+             *                 "socket set, hand ratchet",
+             *                 "spirit level"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "climb"
@@ -29195,7 +29737,9 @@ export interface components {
              *               },
              *               "starts": [],
              *               "title": "Join rails and base on the ground",
-             *               "tools": [],
+             *               "tools": [
+             *                 "socket set, hand ratchet"
+             *               ],
              *               "usual_min": null,
              *               "work": [],
              *               "wrong": ""
@@ -29223,7 +29767,11 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Lay it on the roof and look",
-             *               "tools": [],
+             *               "tools": [
+             *                 "tape",
+             *                 "spirit level",
+             *                 "rope"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "climb",
@@ -29234,7 +29782,7 @@ export interface components {
              *             {
              *               "at_height_min": 10,
              *               "before_power": false,
-             *               "caution": "",
+             *               "caution": "Tied off, three points of contact.",
              *               "code": "m_some",
              *               "detail": "The point to change one's mind: what is pierced after it is for good.",
              *               "hold_point": true,
@@ -29256,7 +29804,9 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Two clamps only, then judge height and sky",
-             *               "tools": [],
+             *               "tools": [
+             *                 "drill driver with clutch"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "drill",
@@ -29267,7 +29817,7 @@ export interface components {
              *             {
              *               "at_height_min": 25,
              *               "before_power": false,
-             *               "caution": "",
+             *               "caution": "Tied off, three points of contact.",
              *               "code": "m_rest",
              *               "detail": "All screws of each; washers bulge a little, none is squeezed flat.",
              *               "hold_point": true,
@@ -29289,7 +29839,9 @@ export interface components {
              *               },
              *               "starts": [],
              *               "title": "The other clamps",
-             *               "tools": [],
+             *               "tools": [
+             *                 "drill driver with clutch"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "drill",
@@ -29515,7 +30067,10 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Find the purlins by two signs",
-             *               "tools": [],
+             *               "tools": [
+             *                 "tape",
+             *                 "pencil"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "climb"
@@ -29547,7 +30102,11 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Pads under, screws through into the purlin",
-             *               "tools": [],
+             *               "tools": [
+             *                 "drill driver with clutch",
+             *                 "sealant",
+             *                 "socket set, hand ratchet"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "drill",
@@ -29754,7 +30313,12 @@ export interface components {
              *               },
              *               "starts": [],
              *               "title": "Frame on its mat, level",
-             *               "tools": [],
+             *               "tools": [
+             *                 "spirit level",
+             *                 "tape",
+             *                 "socket set, hand ratchet",
+             *                 "rope"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "climb",
@@ -29785,9 +30349,13 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "All blocks on before the antenna",
-             *               "tools": [],
+             *               "tools": [
+             *                 "scales, or the blocks' printed mass",
+             *                 "rope"
+             *               ],
              *               "usual_min": null,
              *               "work": [
+             *                 "climb",
              *                 "lift"
              *               ],
              *               "wrong": ""
@@ -30062,7 +30630,9 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Load the nut in the driver on the ground",
-             *               "tools": [],
+             *               "tools": [
+             *                 "nut driver"
+             *               ],
              *               "usual_min": null,
              *               "work": [],
              *               "wrong": ""
@@ -30092,7 +30662,9 @@ export interface components {
              *               },
              *               "starts": [],
              *               "title": "Upper clamp loose, about roof height",
-             *               "tools": [],
+             *               "tools": [
+             *                 "nut driver"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "climb"
@@ -30102,7 +30674,7 @@ export interface components {
              *             {
              *               "at_height_min": 3,
              *               "before_power": false,
-             *               "caution": "",
+             *               "caution": "Tied off, three points of contact.",
              *               "code": "m_cup",
              *               "detail": "It takes the weight; it is not tightened either.",
              *               "hold_point": false,
@@ -30122,7 +30694,9 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Foot cup loose, just above a rung",
-             *               "tools": [],
+             *               "tools": [
+             *                 "nut driver"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "climb"
@@ -30152,7 +30726,9 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Pole in, dry",
-             *               "tools": [],
+             *               "tools": [
+             *                 "spirit level"
+             *               ],
              *               "usual_min": null,
              *               "work": [],
              *               "wrong": ""
@@ -30160,7 +30736,7 @@ export interface components {
              *             {
              *               "at_height_min": 5,
              *               "before_power": false,
-             *               "caution": "",
+             *               "caution": "Tied off, three points of contact.",
              *               "code": "m_tight",
              *               "detail": "Both clamps, a little each; tightened too early it all comes off again.",
              *               "hold_point": true,
@@ -30182,7 +30758,10 @@ export interface components {
              *               },
              *               "starts": [],
              *               "title": "Tighten opposite corners in turn",
-             *               "tools": [],
+             *               "tools": [
+             *                 "nut driver",
+             *                 "spirit level"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "climb"
@@ -30190,9 +30769,9 @@ export interface components {
              *               "wrong": "The brackets are tightened before the pole was tried dry: it does not go in, and all is loosened again."
              *             },
              *             {
-             *               "at_height_min": 0,
+             *               "at_height_min": 2,
              *               "before_power": false,
-             *               "caution": "",
+             *               "caution": "Tied off, three points of contact.",
              *               "code": "m_twist",
              *               "detail": "By hand at the top: the clamps do not turn on the rails.",
              *               "hold_point": false,
@@ -30206,7 +30785,7 @@ export interface components {
              *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
-             *               "place": "ground",
+             *               "place": "height",
              *               "plain": "",
              *               "power_off": false,
              *               "sets": {},
@@ -30214,7 +30793,9 @@ export interface components {
              *               "title": "Twist it",
              *               "tools": [],
              *               "usual_min": null,
-             *               "work": [],
+             *               "work": [
+             *                 "climb"
+             *               ],
              *               "wrong": ""
              *             }
              *           ],
@@ -30403,7 +30984,10 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Set it up where nobody trips",
-             *               "tools": [],
+             *               "tools": [
+             *                 "spirit level",
+             *                 "pegs"
+             *               ],
              *               "usual_min": null,
              *               "work": [],
              *               "wrong": ""
@@ -30567,7 +31151,12 @@ export interface components {
              *               },
              *               "starts": [],
              *               "title": "Fix the plate",
-             *               "tools": [],
+             *               "tools": [
+             *                 "spirit level",
+             *                 "tape",
+             *                 "pencil",
+             *                 "socket set, hand ratchet"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "drill",
@@ -30748,7 +31337,7 @@ export interface components {
              *           ],
              *           "build_steps": [
              *             {
-             *               "at_height_min": 0,
+             *               "at_height_min": 20,
              *               "before_power": false,
              *               "caution": "Look for pipes, heating and wires in the slab first.",
              *               "code": "m_slab",
@@ -30765,23 +31354,28 @@ export interface components {
              *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
-             *               "place": "ground",
+             *               "place": "height",
              *               "plain": "",
              *               "power_off": false,
              *               "sets": {},
              *               "starts": [],
              *               "title": "Anchors into the slab",
-             *               "tools": [],
+             *               "tools": [
+             *                 "hammer drill",
+             *                 "tape",
+             *                 "pencil"
+             *               ],
              *               "usual_min": null,
              *               "work": [
-             *                 "drill"
+             *                 "drill",
+             *                 "climb"
              *               ],
              *               "wrong": ""
              *             },
              *             {
-             *               "at_height_min": 0,
+             *               "at_height_min": 15,
              *               "before_power": false,
-             *               "caution": "",
+             *               "caution": "Tied off, three points of contact.",
              *               "code": "m_level",
              *               "detail": "Two directions, level on the machined top.",
              *               "hold_point": true,
@@ -30795,7 +31389,7 @@ export interface components {
              *               "passes_wall": false,
              *               "people_count": 2,
              *               "photo": "",
-             *               "place": "ground",
+             *               "place": "height",
              *               "plain": "",
              *               "power_off": false,
              *               "sets": {
@@ -30803,9 +31397,14 @@ export interface components {
              *               },
              *               "starts": [],
              *               "title": "Level it by its nuts, then lock them",
-             *               "tools": [],
+             *               "tools": [
+             *                 "spirit level",
+             *                 "socket set, hand ratchet"
+             *               ],
              *               "usual_min": null,
-             *               "work": [],
+             *               "work": [
+             *                 "climb"
+             *               ],
              *               "wrong": ""
              *             }
              *           ],
@@ -31019,7 +31618,9 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Old dish off, arm looked at",
-             *               "tools": [],
+             *               "tools": [
+             *                 "rope"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "climb",
@@ -31028,9 +31629,9 @@ export interface components {
              *               "wrong": ""
              *             },
              *             {
-             *               "at_height_min": 0,
+             *               "at_height_min": 15,
              *               "before_power": false,
-             *               "caution": "",
+             *               "caution": "Goggles: filings fall into the eyes of who looks up. Tied off, three points of contact.",
              *               "code": "m_pins",
              *               "detail": "Both holes on one line; one that runs oval is not used.",
              *               "hold_point": true,
@@ -31044,7 +31645,7 @@ export interface components {
              *               "passes_wall": false,
              *               "people_count": 1,
              *               "photo": "",
-             *               "place": "ground",
+             *               "place": "height",
              *               "plain": "",
              *               "power_off": false,
              *               "sets": {
@@ -31052,9 +31653,16 @@ export interface components {
              *               },
              *               "starts": [],
              *               "title": "Drill by the wrapped template, try the pins",
-             *               "tools": [],
+             *               "tools": [
+             *                 "printed wrap-round template",
+             *                 "drill",
+             *                 "file",
+             *                 "zinc paint"
+             *               ],
              *               "usual_min": null,
-             *               "work": [],
+             *               "work": [
+             *                 "climb"
+             *               ],
              *               "wrong": ""
              *             }
              *           ],
@@ -31208,7 +31816,11 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Find the rafter by two signs",
-             *               "tools": [],
+             *               "tools": [
+             *                 "hammer, for tapping",
+             *                 "tape",
+             *                 "pencil"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "climb"
@@ -31240,7 +31852,9 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "One pilot through an upper hole, then look",
-             *               "tools": [],
+             *               "tools": [
+             *                 "pilot drill with depth stop"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "drill",
@@ -31251,7 +31865,7 @@ export interface components {
              *             {
              *               "at_height_min": 10,
              *               "before_power": false,
-             *               "caution": "",
+             *               "caution": "Tied off, three points of contact.",
              *               "code": "m_pads",
              *               "detail": "Rolled and pressed in; the screws squeeze them out.",
              *               "hold_point": false,
@@ -31301,7 +31915,10 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Two long screws on the rafter, four through the boards",
-             *               "tools": [],
+             *               "tools": [
+             *                 "socket set, hand ratchet",
+             *                 "spirit level"
+             *               ],
              *               "usual_min": null,
              *               "work": [
              *                 "climb"
@@ -31488,7 +32105,9 @@ export interface components {
              *               "sets": {},
              *               "starts": [],
              *               "title": "Set it up, level, where nobody trips",
-             *               "tools": [],
+             *               "tools": [
+             *                 "spirit level"
+             *               ],
              *               "usual_min": null,
              *               "work": [],
              *               "wrong": ""
@@ -32463,6 +33082,111 @@ export interface components {
              *             "code": "airtight",
              *             "name": "Airtight layer of the house made good",
              *             "text": ""
+             *           }
+             *         ],
+             *         "gear": [
+             *           {
+             *             "code": "ties",
+             *             "each": false,
+             *             "name": "Ladder ties, and a foot that grips",
+             *             "text": "Tied at the top, held or staked until it is; on firm and level ground.",
+             *             "wanted_by": [
+             *               "ladder",
+             *               "roof"
+             *             ]
+             *           },
+             *           {
+             *             "code": "stand_off",
+             *             "each": false,
+             *             "name": "Ladder stand-off",
+             *             "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
+             *             "wanted_by": [
+             *               "ladder",
+             *               "roof"
+             *             ]
+             *           },
+             *           {
+             *             "code": "boards",
+             *             "each": false,
+             *             "name": "Roof ladder or boards, soft shoes",
+             *             "text": "What carries a person is not known from below: tread where rafters or purlins are.",
+             *             "wanted_by": [
+             *               "roof"
+             *             ]
+             *           },
+             *           {
+             *             "code": "anchor",
+             *             "each": false,
+             *             "name": "Rated anchor and line for the roof",
+             *             "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
+             *             "wanted_by": [
+             *               "roof"
+             *             ]
+             *           },
+             *           {
+             *             "code": "platform",
+             *             "each": false,
+             *             "name": "Lift or scaffold, inspected",
+             *             "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
+             *             "wanted_by": [
+             *               "lift"
+             *             ]
+             *           },
+             *           {
+             *             "code": "harness",
+             *             "each": true,
+             *             "name": "Harness with lanyard",
+             *             "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
+             *             "wanted_by": [
+             *               "ladder",
+             *               "roof",
+             *               "lift"
+             *             ]
+             *           },
+             *           {
+             *             "code": "helmet",
+             *             "each": true,
+             *             "name": "Helmet with chin strap",
+             *             "text": "For who climbs and for who stands below.",
+             *             "wanted_by": [
+             *               "ladder",
+             *               "roof",
+             *               "lift"
+             *             ]
+             *           },
+             *           {
+             *             "code": "cordon",
+             *             "each": false,
+             *             "name": "Cones or tape for the ground below",
+             *             "text": "Nobody stands or walks where something may fall.",
+             *             "wanted_by": [
+             *               "ladder",
+             *               "roof",
+             *               "lift"
+             *             ]
+             *           },
+             *           {
+             *             "code": "rescue",
+             *             "each": false,
+             *             "name": "Rescue line, and somebody who can use it",
+             *             "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
+             *             "wanted_by": [
+             *               "ladder",
+             *               "roof",
+             *               "lift"
+             *             ]
+             *           },
+             *           {
+             *             "code": "first_aid",
+             *             "each": false,
+             *             "name": "First-aid kit, and a way to call help",
+             *             "text": "Where the telephone or radio reaches from is tried on arrival.",
+             *             "wanted_by": [
+             *               "ground",
+             *               "ladder",
+             *               "roof",
+             *               "lift"
+             *             ]
              *           }
              *         ],
              *         "ground_checks": [
@@ -35643,6 +36367,8 @@ export interface components {
             fixing?: components["schemas"]["Fixing"] | null;
             /** Found */
             found?: components["schemas"]["KitFound"][];
+            /** @description What it takes to work at height */
+            getting_up?: components["schemas"]["GettingUpResult"] | null;
             /**
              * Hole Count
              * @description Holes of the mount, all plates
@@ -35875,7 +36601,7 @@ export interface components {
              * Group
              * @enum {string}
              */
-            group: "terminal" | "mount" | "fasteners" | "fixings" | "cable" | "consumables" | "tools" | "aloft" | "instruments" | "ready";
+            group: "terminal" | "mount" | "fasteners" | "fixings" | "cable" | "consumables" | "height" | "tools" | "aloft" | "instruments" | "ready";
             /**
              * Layer Number
              * @default 0
@@ -36398,6 +37124,11 @@ export interface components {
              * @default true
              */
             all_known: boolean;
+            /**
+             * Antenna M
+             * @description Of the antenna over the ground; None: as high as the fixing
+             */
+            antenna_m?: number | null;
             /**
              * At Height Min
              * @description Of all steps
@@ -38075,6 +38806,111 @@ export interface components {
              *           "code": "airtight",
              *           "name": "Airtight layer of the house made good",
              *           "text": ""
+             *         }
+             *       ],
+             *       "gear": [
+             *         {
+             *           "code": "ties",
+             *           "each": false,
+             *           "name": "Ladder ties, and a foot that grips",
+             *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "stand_off",
+             *           "each": false,
+             *           "name": "Ladder stand-off",
+             *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "boards",
+             *           "each": false,
+             *           "name": "Roof ladder or boards, soft shoes",
+             *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "anchor",
+             *           "each": false,
+             *           "name": "Rated anchor and line for the roof",
+             *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "platform",
+             *           "each": false,
+             *           "name": "Lift or scaffold, inspected",
+             *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
+             *           "wanted_by": [
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "harness",
+             *           "each": true,
+             *           "name": "Harness with lanyard",
+             *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "helmet",
+             *           "each": true,
+             *           "name": "Helmet with chin strap",
+             *           "text": "For who climbs and for who stands below.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "cordon",
+             *           "each": false,
+             *           "name": "Cones or tape for the ground below",
+             *           "text": "Nobody stands or walks where something may fall.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "rescue",
+             *           "each": false,
+             *           "name": "Rescue line, and somebody who can use it",
+             *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "first_aid",
+             *           "each": false,
+             *           "name": "First-aid kit, and a way to call help",
+             *           "text": "Where the telephone or radio reaches from is tried on arrival.",
+             *           "wanted_by": [
+             *             "ground",
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
              *         }
              *       ],
              *       "ground_checks": [
@@ -41972,6 +42808,111 @@ export interface components {
              *           "text": ""
              *         }
              *       ],
+             *       "gear": [
+             *         {
+             *           "code": "ties",
+             *           "each": false,
+             *           "name": "Ladder ties, and a foot that grips",
+             *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "stand_off",
+             *           "each": false,
+             *           "name": "Ladder stand-off",
+             *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "boards",
+             *           "each": false,
+             *           "name": "Roof ladder or boards, soft shoes",
+             *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "anchor",
+             *           "each": false,
+             *           "name": "Rated anchor and line for the roof",
+             *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "platform",
+             *           "each": false,
+             *           "name": "Lift or scaffold, inspected",
+             *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
+             *           "wanted_by": [
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "harness",
+             *           "each": true,
+             *           "name": "Harness with lanyard",
+             *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "helmet",
+             *           "each": true,
+             *           "name": "Helmet with chin strap",
+             *           "text": "For who climbs and for who stands below.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "cordon",
+             *           "each": false,
+             *           "name": "Cones or tape for the ground below",
+             *           "text": "Nobody stands or walks where something may fall.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "rescue",
+             *           "each": false,
+             *           "name": "Rescue line, and somebody who can use it",
+             *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "first_aid",
+             *           "each": false,
+             *           "name": "First-aid kit, and a way to call help",
+             *           "text": "Where the telephone or radio reaches from is tried on arrival.",
+             *           "wanted_by": [
+             *             "ground",
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         }
+             *       ],
              *       "ground_checks": [
              *         {
              *           "code": "people",
@@ -45529,6 +46470,111 @@ export interface components {
              *           "text": ""
              *         }
              *       ],
+             *       "gear": [
+             *         {
+             *           "code": "ties",
+             *           "each": false,
+             *           "name": "Ladder ties, and a foot that grips",
+             *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "stand_off",
+             *           "each": false,
+             *           "name": "Ladder stand-off",
+             *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "boards",
+             *           "each": false,
+             *           "name": "Roof ladder or boards, soft shoes",
+             *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "anchor",
+             *           "each": false,
+             *           "name": "Rated anchor and line for the roof",
+             *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "platform",
+             *           "each": false,
+             *           "name": "Lift or scaffold, inspected",
+             *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
+             *           "wanted_by": [
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "harness",
+             *           "each": true,
+             *           "name": "Harness with lanyard",
+             *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "helmet",
+             *           "each": true,
+             *           "name": "Helmet with chin strap",
+             *           "text": "For who climbs and for who stands below.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "cordon",
+             *           "each": false,
+             *           "name": "Cones or tape for the ground below",
+             *           "text": "Nobody stands or walks where something may fall.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "rescue",
+             *           "each": false,
+             *           "name": "Rescue line, and somebody who can use it",
+             *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "first_aid",
+             *           "each": false,
+             *           "name": "First-aid kit, and a way to call help",
+             *           "text": "Where the telephone or radio reaches from is tried on arrival.",
+             *           "wanted_by": [
+             *             "ground",
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         }
+             *       ],
              *       "ground_checks": [
              *         {
              *           "code": "people",
@@ -48590,6 +49636,11 @@ export interface components {
              */
             eave_over_m?: number | null;
             /**
+             * Roof edge above ground
+             * @description Where one steps off the ladder on to the roof
+             */
+            edge_height_m?: number | null;
+            /**
              * Fixing
              * @default
              */
@@ -48703,6 +49754,12 @@ export interface components {
             pulled_n?: number | null;
             /** Stands off the wall */
             reach_m?: number | null;
+            /**
+             * How somebody is brought down from there
+             * @description Said before anybody climbs
+             * @default
+             */
+            rescue: string;
             /** Asked of the old mount */
             reuse_checks?: string[];
             /** Lowest rim over roof or ground */
@@ -48816,6 +49873,11 @@ export interface components {
              * @description Minus: it lies under it
              */
             eave_over_m?: number | null;
+            /**
+             * Roof edge above ground
+             * @description Where one steps off the ladder on to the roof
+             */
+            edge_height_m?: number | null;
             /** Fixing */
             fixing_code?: string | null;
             /** Frame, longer side */
@@ -48906,6 +49968,11 @@ export interface components {
             pulled_n?: number | null;
             /** Stands off the wall */
             reach_m?: number | null;
+            /**
+             * How somebody is brought down from there
+             * @description Said before anybody climbs
+             */
+            rescue?: string | null;
             /** Asked of the old mount */
             reuse_checks?: string[] | null;
             /** Lowest rim over roof or ground */
@@ -52207,6 +53274,111 @@ export interface components {
              *           "code": "airtight",
              *           "name": "Airtight layer of the house made good",
              *           "text": ""
+             *         }
+             *       ],
+             *       "gear": [
+             *         {
+             *           "code": "ties",
+             *           "each": false,
+             *           "name": "Ladder ties, and a foot that grips",
+             *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "stand_off",
+             *           "each": false,
+             *           "name": "Ladder stand-off",
+             *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "boards",
+             *           "each": false,
+             *           "name": "Roof ladder or boards, soft shoes",
+             *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "anchor",
+             *           "each": false,
+             *           "name": "Rated anchor and line for the roof",
+             *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "platform",
+             *           "each": false,
+             *           "name": "Lift or scaffold, inspected",
+             *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
+             *           "wanted_by": [
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "harness",
+             *           "each": true,
+             *           "name": "Harness with lanyard",
+             *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "helmet",
+             *           "each": true,
+             *           "name": "Helmet with chin strap",
+             *           "text": "For who climbs and for who stands below.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "cordon",
+             *           "each": false,
+             *           "name": "Cones or tape for the ground below",
+             *           "text": "Nobody stands or walks where something may fall.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "rescue",
+             *           "each": false,
+             *           "name": "Rescue line, and somebody who can use it",
+             *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "first_aid",
+             *           "each": false,
+             *           "name": "First-aid kit, and a way to call help",
+             *           "text": "Where the telephone or radio reaches from is tried on arrival.",
+             *           "wanted_by": [
+             *             "ground",
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
              *         }
              *       ],
              *       "ground_checks": [
@@ -57749,6 +58921,111 @@ export interface components {
              *           "code": "airtight",
              *           "name": "Airtight layer of the house made good",
              *           "text": ""
+             *         }
+             *       ],
+             *       "gear": [
+             *         {
+             *           "code": "ties",
+             *           "each": false,
+             *           "name": "Ladder ties, and a foot that grips",
+             *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "stand_off",
+             *           "each": false,
+             *           "name": "Ladder stand-off",
+             *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "boards",
+             *           "each": false,
+             *           "name": "Roof ladder or boards, soft shoes",
+             *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "anchor",
+             *           "each": false,
+             *           "name": "Rated anchor and line for the roof",
+             *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "platform",
+             *           "each": false,
+             *           "name": "Lift or scaffold, inspected",
+             *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
+             *           "wanted_by": [
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "harness",
+             *           "each": true,
+             *           "name": "Harness with lanyard",
+             *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "helmet",
+             *           "each": true,
+             *           "name": "Helmet with chin strap",
+             *           "text": "For who climbs and for who stands below.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "cordon",
+             *           "each": false,
+             *           "name": "Cones or tape for the ground below",
+             *           "text": "Nobody stands or walks where something may fall.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "rescue",
+             *           "each": false,
+             *           "name": "Rescue line, and somebody who can use it",
+             *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "first_aid",
+             *           "each": false,
+             *           "name": "First-aid kit, and a way to call help",
+             *           "text": "Where the telephone or radio reaches from is tried on arrival.",
+             *           "wanted_by": [
+             *             "ground",
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
              *         }
              *       ],
              *       "ground_checks": [
@@ -64681,6 +65958,111 @@ export interface components {
              *           "text": ""
              *         }
              *       ],
+             *       "gear": [
+             *         {
+             *           "code": "ties",
+             *           "each": false,
+             *           "name": "Ladder ties, and a foot that grips",
+             *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "stand_off",
+             *           "each": false,
+             *           "name": "Ladder stand-off",
+             *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "boards",
+             *           "each": false,
+             *           "name": "Roof ladder or boards, soft shoes",
+             *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "anchor",
+             *           "each": false,
+             *           "name": "Rated anchor and line for the roof",
+             *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "platform",
+             *           "each": false,
+             *           "name": "Lift or scaffold, inspected",
+             *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
+             *           "wanted_by": [
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "harness",
+             *           "each": true,
+             *           "name": "Harness with lanyard",
+             *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "helmet",
+             *           "each": true,
+             *           "name": "Helmet with chin strap",
+             *           "text": "For who climbs and for who stands below.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "cordon",
+             *           "each": false,
+             *           "name": "Cones or tape for the ground below",
+             *           "text": "Nobody stands or walks where something may fall.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "rescue",
+             *           "each": false,
+             *           "name": "Rescue line, and somebody who can use it",
+             *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "first_aid",
+             *           "each": false,
+             *           "name": "First-aid kit, and a way to call help",
+             *           "text": "Where the telephone or radio reaches from is tried on arrival.",
+             *           "wanted_by": [
+             *             "ground",
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         }
+             *       ],
              *       "ground_checks": [
              *         {
              *           "code": "people",
@@ -68972,6 +70354,111 @@ export interface components {
              *           "code": "airtight",
              *           "name": "Airtight layer of the house made good",
              *           "text": ""
+             *         }
+             *       ],
+             *       "gear": [
+             *         {
+             *           "code": "ties",
+             *           "each": false,
+             *           "name": "Ladder ties, and a foot that grips",
+             *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "stand_off",
+             *           "each": false,
+             *           "name": "Ladder stand-off",
+             *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "boards",
+             *           "each": false,
+             *           "name": "Roof ladder or boards, soft shoes",
+             *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "anchor",
+             *           "each": false,
+             *           "name": "Rated anchor and line for the roof",
+             *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "platform",
+             *           "each": false,
+             *           "name": "Lift or scaffold, inspected",
+             *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
+             *           "wanted_by": [
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "harness",
+             *           "each": true,
+             *           "name": "Harness with lanyard",
+             *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "helmet",
+             *           "each": true,
+             *           "name": "Helmet with chin strap",
+             *           "text": "For who climbs and for who stands below.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "cordon",
+             *           "each": false,
+             *           "name": "Cones or tape for the ground below",
+             *           "text": "Nobody stands or walks where something may fall.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "rescue",
+             *           "each": false,
+             *           "name": "Rescue line, and somebody who can use it",
+             *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "first_aid",
+             *           "each": false,
+             *           "name": "First-aid kit, and a way to call help",
+             *           "text": "Where the telephone or radio reaches from is tried on arrival.",
+             *           "wanted_by": [
+             *             "ground",
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
              *         }
              *       ],
              *       "ground_checks": [
@@ -74615,6 +76102,111 @@ export interface components {
              *           "code": "airtight",
              *           "name": "Airtight layer of the house made good",
              *           "text": ""
+             *         }
+             *       ],
+             *       "gear": [
+             *         {
+             *           "code": "ties",
+             *           "each": false,
+             *           "name": "Ladder ties, and a foot that grips",
+             *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "stand_off",
+             *           "each": false,
+             *           "name": "Ladder stand-off",
+             *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "boards",
+             *           "each": false,
+             *           "name": "Roof ladder or boards, soft shoes",
+             *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "anchor",
+             *           "each": false,
+             *           "name": "Rated anchor and line for the roof",
+             *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
+             *           "wanted_by": [
+             *             "roof"
+             *           ]
+             *         },
+             *         {
+             *           "code": "platform",
+             *           "each": false,
+             *           "name": "Lift or scaffold, inspected",
+             *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
+             *           "wanted_by": [
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "harness",
+             *           "each": true,
+             *           "name": "Harness with lanyard",
+             *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "helmet",
+             *           "each": true,
+             *           "name": "Helmet with chin strap",
+             *           "text": "For who climbs and for who stands below.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "cordon",
+             *           "each": false,
+             *           "name": "Cones or tape for the ground below",
+             *           "text": "Nobody stands or walks where something may fall.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "rescue",
+             *           "each": false,
+             *           "name": "Rescue line, and somebody who can use it",
+             *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
+             *           "wanted_by": [
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
+             *         },
+             *         {
+             *           "code": "first_aid",
+             *           "each": false,
+             *           "name": "First-aid kit, and a way to call help",
+             *           "text": "Where the telephone or radio reaches from is tried on arrival.",
+             *           "wanted_by": [
+             *             "ground",
+             *             "ladder",
+             *             "roof",
+             *             "lift"
+             *           ]
              *         }
              *       ],
              *       "ground_checks": [
@@ -80600,6 +82192,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FootingOutcome"];
+                };
+            };
+        };
+    };
+    schema_getting_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_getting_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GettingUpInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GettingUpOutcome"];
                 };
             };
         };

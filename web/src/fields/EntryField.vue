@@ -32,6 +32,8 @@ const props = withDefaults(
     secret?: boolean
     /** A day can be picked from a calendar too. */
     day?: boolean
+    /** Words that may run over several lines. */
+    lines?: boolean
   }>(),
   { part: '', unit: '', hint: '', placeholder: '', maxlength: 400 },
 )
@@ -162,7 +164,7 @@ const id = computed(() => `field-${named.value}`)
 </script>
 
 <template>
-  <div class="entry" :data-fact="pathOf(field)">
+  <div class="entry" :class="{ lines }" :data-fact="pathOf(field)">
     <div :class="{ 'visually-hidden': bare, head: !bare }">
       <label :for="id">{{ label }}</label> <word-help v-if="!bare" :text="label" />
     </div>
@@ -171,7 +173,8 @@ const id = computed(() => `field-${named.value}`)
       :maxlength="maxlength"
       :placeholder="placeholder"
       :disabled="store.locked"
-      :type="secret ? 'password' : 'text'"
+      :type="secret ? 'password' : lines ? 'textarea' : 'text'"
+      :autosize="lines ? { minRows: 1, maxRows: 8 } : undefined"
       :show-password-on="secret ? 'click' : undefined"
       :status="said ? 'error' : undefined"
       :input-props="{
@@ -183,7 +186,7 @@ const id = computed(() => `field-${named.value}`)
       }"
       @update:value="typed"
       @blur="leave"
-      @keydown.enter="leave"
+      @keydown.enter.prevent="leave"
     >
       <template v-if="unit" #suffix>{{ unitSign(unit, prefs.system) }}</template>
       <template v-else-if="day && !store.locked" #suffix
@@ -213,6 +216,11 @@ const id = computed(() => `field-${named.value}`)
 .entry {
   display: grid;
   gap: 4px;
+}
+@media (min-width: 760px) {
+  .lines {
+    grid-column: span 2;
+  }
 }
 label {
   font-weight: 600;

@@ -29,6 +29,8 @@ const props = defineProps<{
   /** What of the words is shown beside their names. */
   withText?: 'text' | 'proof'
 }>()
+/** A text that may be so long is shown whole, in as many lines as it takes. */
+const LINES_FROM = 200
 const store = useJob()
 const prefs = usePrefs()
 /** Words of the house and of the core, which are metric. */
@@ -91,6 +93,7 @@ const named = computed(() => ({
     :day="told.kind === 'day'"
     :placeholder="told.placeholder"
     :maxlength="told.max_length"
+    :lines="told.kind === 'text' && (told.max_length ?? 0) >= LINES_FROM"
     :bare="bare"
   />
 </template>

@@ -101,6 +101,7 @@ describe('leaves', () => {
       'mount.base_strength_mpa',
       'mount.sheet_mm',
       'mount.pulled_n',
+      'mount.edge_height_m', // of a roof
       'build.left_over_note',
       // Kept with the states, shown by them.
       'bringup.powered_at',

@@ -123,6 +123,7 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
         cable_name=chosen.name if chosen else "",
         consumables=[*(listed.consumables if listed else []), *_plugs(job, listed)],
         brought=_brought(job, mount),
+        getting_up=mount.getting_up,
         tools=[
             *(*terminal.tools, *(kind.tools if kind else [])),
             *(*_bit_of(cable.wall_hole), *_of_fixings(mount.fixings), *(way.wears if way else [])),

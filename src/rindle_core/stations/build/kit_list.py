@@ -21,9 +21,20 @@ from rindle_core.kernel.registry import Outcome, register
 from rindle_core.stations.build.findings import KIT, VAN
 from rindle_core.stations.cable.dress import Consumable, Cut
 from rindle_core.stations.lists import shortened
+from rindle_core.stations.mount.getting_up import GettingUpResult
 
 KitGroup = Literal[
-    "terminal", "mount", "fasteners", "fixings", "cable", "consumables", "tools", "aloft", "instruments", "ready"
+    "terminal",
+    "mount",
+    "fasteners",
+    "fixings",
+    "cable",
+    "consumables",
+    "height",
+    "tools",
+    "aloft",
+    "instruments",
+    "ready",
 ]
 KIT_GROUPS: dict[KitGroup, str] = {
     "terminal": "The terminal’s box",
@@ -32,6 +43,7 @@ KIT_GROUPS: dict[KitGroup, str] = {
     "fixings": "Fixings",
     "cable": "Cable",
     "consumables": "Used up",
+    "height": "To get up and down",
     "tools": "Tools",
     "aloft": "Up there: what can fall",
     "instruments": "Instruments, checked",
@@ -39,7 +51,8 @@ KIT_GROUPS: dict[KitGroup, str] = {
 }
 BOX: tuple[KitGroup, ...] = ("terminal", "mount", "fasteners", "fixings", "cable")  # without these nothing is begun
 _NEW_ENDS = "the way that is planned, with what is left for new ends"
-_COMES_BACK: tuple[KitGroup, ...] = ("tools", "aloft", "instruments", "ready")
+_LADDER = "along its rails, leaning by a quarter; three rungs at its top stay free"
+_COMES_BACK: tuple[KitGroup, ...] = ("height", "tools", "aloft", "instruments", "ready")
 KitState = Literal["there", "short", "damaged", "usable"]
 KIT_STATES: dict[KitState, str] = {
     "there": "there",
@@ -90,6 +103,7 @@ class KitListInput(Model):
     cable_name: str = Field(default="", max_length=120)
     consumables: list[Consumable] = Field(default_factory=list, max_length=60)
     brought: list[Brought] = Field(default_factory=list, max_length=20, description="Concrete, water, blocks")
+    getting_up: GettingUpResult | None = Field(default=None, description="What it takes to work at height")
     tools: list[Annotated[str, Field(min_length=1, max_length=80)]] = Field(default_factory=list, max_length=200)
     steps: list[BuildStep] = Field(default_factory=list, max_length=120, description="What they need in the hand")
     instruments: list[Phrase] = Field(default_factory=list, max_length=40)
@@ -201,6 +215,7 @@ def _van(given: KitListInput) -> list[KitRow]:
         _row("consumables", one.name, one.amount, one.unit, cue=one.note, mass_kg=one.amount * one.each_kg)
         for one in given.brought
     ]
+    rows += _height(given.getting_up)
     turned: dict[str, list[str]] = {}
     for joint in given.joints:
         if joint.turned_with:
@@ -220,6 +235,18 @@ def _van(given: KitListInput) -> list[KitRow]:
     rows += _aloft(given)
     rows += [_row("instruments", one.name, 1, cue=one.text) for one in given.instruments]
     return rows + [_row("ready", one.name, 1, cue=one.text) for one in given.ready]
+
+
+def _height(up: GettingUpResult | None) -> list[KitRow]:
+    """The ladder, by its length where that is known, and what is worn."""
+    if up is None:
+        return []
+    rows = [_row("height", one.name, one.count, cue=one.text) for one in up.gear]
+    if up.ladder_m is not None:
+        return [_row("height", "Ladder, at least so long", up.ladder_m, "m", cue=_LADDER), *rows]
+    if up.by in ("ladder", "roof"):
+        return [_row("height", "Ladder", 1, cue="its length is not known: enter the height at Mount"), *rows]
+    return rows
 
 
 def _aloft(given: KitListInput) -> list[KitRow]:

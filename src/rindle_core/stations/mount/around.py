@@ -9,7 +9,7 @@ from rindle_core.kernel.findings import Finding, Kind, Level
 from rindle_core.science.geodesy import apart_m
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.lists import shortened
-from rindle_core.stations.mount.asked import WALLS, asked_reach, chosen_fixing, height_m, heights_m
+from rindle_core.stations.mount.asked import WALLS, asked_reach, chosen_fixing
 from rindle_core.stations.mount.findings import (
     BALANCE,
     HEIGHT,
@@ -25,7 +25,7 @@ from rindle_core.stations.mount.findings import (
     SNOW,
 )
 from rindle_core.stations.mount.mount_choice import MountOption
-from rindle_core.stations.mounting import mount_code, mount_surface
+from rindle_core.stations.mounting import height_m, heights_m, mount_code, mount_surface
 from rindle_core.stations.sky.seen import absolute_of
 
 _SAME_M = 0.05

@@ -13,27 +13,18 @@ from rindle_core.stations.mount.curing import CuringInput, CuringResult, curing
 from rindle_core.stations.mount.fit import FitInput, FitResult, fit
 from rindle_core.stations.mount.fixings import fixings
 from rindle_core.stations.mount.footing import FootingInput, FootingResult, footing
+from rindle_core.stations.mount.getting_up import GettingUpInput, GettingUpResult, getting_up
 from rindle_core.stations.mount.lifts import LiftPiece, LiftsInput, LiftsResult, lifts
 from rindle_core.stations.mount.mast import GustForces, MountInput, MountResult, mount
 from rindle_core.stations.mount.plate import FixingsInput, FixingsResult
 from rindle_core.stations.mount.reach import ReachInput, ReachResult, reach
 from rindle_core.stations.mount.site_wind import SiteWindInput, SiteWindResult, site_wind
-from rindle_core.stations.mounting import at_height_min, mount_surface
-from rindle_core.stations.planned import planned
+from rindle_core.stations.mounting import at_height_min, fixing_height_m, height_m, mount_surface, up_by
+from rindle_core.stations.sky.plan_lines import ladder_places
+from rindle_core.stations.sky.plan_things import ground_of
 
 WALLS = ("masonry", "timber_siding", "fascia")
 _YOUNG_GPA = {"aluminium": 69.0, "stainless": 193.0}  # EN 1999-1-1, 3.2.5; EN 1993-1-4, 2.1.3
-
-
-def heights_m(job: JobInput) -> tuple[float | None, float | None]:
-    """Height over the ground as entered here, and as the planned position has it."""
-    one = planned(job)
-    return job.mount.height_above_ground_m, one.height_above_ground_m if one is not None else None
-
-
-def height_m(job: JobInput) -> float | None:
-    """The higher of the two: the gust is the stronger."""
-    return max((one for one in heights_m(job) if one is not None), default=None)
 
 
 def maker_wind(job: JobInput) -> MakerWind | None:
@@ -257,8 +248,6 @@ def asked_reach(job: JobInput, terminal: Terminal, kind: MountKind) -> Outcome[R
 
 def asked_lifts(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Outcome[LiftsResult]:
     """The `lifts` calculator: the mount's pieces and the terminal's."""
-    up_m = height_m(job)
-    fixing_m = None if up_m is None else max(0.0, up_m - (job.mount.mast_free_length_m or 0.0))
     own = [
         LiftPiece(name=one.name, mass_kg=one.mass_kg, count=one.count, of_mount=True)
         for one in (kind.pieces if kind else [])
@@ -277,11 +266,29 @@ def asked_lifts(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Ou
     return lifts(
         LiftsInput(
             pieces=[*own, *parts] or [LiftPiece(name=terminal.name, mass_kg=0.0)],
-            height_m=fixing_m,
+            height_m=fixing_height_m(job),
+            antenna_m=height_m(job),
             crew_count=len(job.brief.crew) or None,
             at_height_min=at_height_min(job),
             all_known=kind is not None,
             rules=job.picks.rules,
+        )
+    )
+
+
+def asked_getting_up(job: JobInput) -> Outcome[GettingUpResult]:
+    """The `getting_up` calculator: by the planned position's access, and the ladder that is drawn for it."""
+    drawn = ladder_places(job.sky.things, ground_of(job.sky.things)) if job.sky.things else []
+    return getting_up(
+        GettingUpInput(
+            by=up_by(job),
+            work_m=height_m(job),
+            edge_m=job.mount.edge_height_m,
+            drawn_m=max((one.length_m for one in drawn if one.length_m), default=None),
+            crew_count=len(job.brief.crew) or None,
+            gear=job.picks.words.gear,
+            rescue=job.mount.rescue,
+            lone_agreed="lone_working" in job.brief.hazards,
         )
     )
 
@@ -293,13 +300,12 @@ __all__ = [
     "asked_fit",
     "asked_fixings",
     "asked_footing",
+    "asked_getting_up",
     "asked_lifts",
     "asked_mast",
     "asked_reach",
     "asked_wind",
     "chosen_fixing",
-    "height_m",
-    "heights_m",
     "maker_wind",
     "reach_m",
 ]

@@ -25,6 +25,7 @@ from rindle_core.stations.mount.asked import (
     asked_fit,
     asked_fixings,
     asked_footing,
+    asked_getting_up,
     asked_lifts,
     asked_mast,
     asked_wind,
@@ -110,7 +111,7 @@ def assess(context: Context) -> Outcome[MountPart]:
         return Outcome(MountPart(mount=None, mount_options=options), [WAITS_FOR_MAST, *stopped])
     blown = asked_wind(job, terminal)
     mast, fitted = asked_mast(job, terminal, blown.result), asked_fit(job, terminal, kind)
-    lifted = asked_lifts(job, terminal, kind)
+    lifted, climbed = asked_lifts(job, terminal, kind), asked_getting_up(job)
     held = MountPart(mount=None)
     judged: list[Finding] = []
     if kind is not None and mast is not None:
@@ -126,6 +127,7 @@ def assess(context: Context) -> Outcome[MountPart]:
             "site_wind": blown.result,
             "fixing": chosen_fixing(job),
             "lifts": lifted.result,
+            "getting_up": climbed.result,
             "torques": tightening(TighteningInput(joints=kind.joints)).result.joints if kind and kind.joints else [],
         }
     )
@@ -143,6 +145,7 @@ def assess(context: Context) -> Outcome[MountPart]:
         *judge_alterations(job.mount.alterations),
         *judge_tether(kind, job.mount.tethered),
         *lifted.findings,
+        *climbed.findings,
     ]
     return Outcome(part, [*findings, *stopped])
 

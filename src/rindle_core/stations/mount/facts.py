@@ -30,6 +30,17 @@ class MountFacts(Facts):
     mount_code: Annotated[str, Entry("Mount")] = Field(
         default="", max_length=40, description="Kind of mount of the stores; empty: the planned position's"
     )
+    edge_height_m: Annotated[
+        float | None, Entry("Roof edge above ground", hint="Where one steps off the ladder on to the roof")
+    ] = Field(default=None, gt=0, le=100)
+    rescue: Annotated[
+        str,
+        Entry(
+            "How somebody is brought down from there",
+            hint="Said before anybody climbs",
+            placeholder="who does it, with what, and whom they call",
+        ),
+    ] = Field(default="", max_length=300)
     mast_diameter_mm: Annotated[float | None, Entry("Mast outer diameter")] = Field(default=None, gt=0, le=500)
     mast_other_diameter_mm: Annotated[float | None, Entry("A quarter turn on")] = Field(default=None, gt=0, le=500)
     mast_wall_mm: Annotated[float | None, Entry("Wall thickness")] = Field(default=None, gt=0, le=50)

@@ -369,6 +369,20 @@ LIFT_CREW = Kind(
     source="House rule: lone lift",
     at="brief.crew",
 )
+RESCUE = Kind(
+    "mount.rescue",
+    "how somebody hurt is brought down",
+    against="something said",
+    source="Usual cautions; local codes prevail",
+    at="mount.rescue",
+)
+ALONE = Kind(
+    "mount.alone",
+    "whether somebody stays below",
+    against="two people, or working alone agreed on",
+    source="Usual cautions; local codes prevail",
+    at="brief.crew",
+)
 AT_HEIGHT = Kind(
     "mount.at_height",
     "minutes on ladder or roof",

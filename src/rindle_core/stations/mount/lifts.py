@@ -40,6 +40,9 @@ class LiftsInput(Model):
 
     pieces: list[LiftPiece] = Field(min_length=1, max_length=60)
     height_m: float | None = Field(default=None, ge=0, le=300, description="Of the fixing over the ground")
+    antenna_m: float | None = Field(
+        default=None, ge=0, le=300, description="Of the antenna over the ground; None: as high as the fixing"
+    )
     crew_count: int | None = Field(default=None, ge=0, le=50, description="None: nobody said who comes")
     at_height_min: float = Field(default=0.0, ge=0, le=5000, description="Of all steps")
     all_known: bool = Field(
@@ -69,9 +72,9 @@ class LiftsResult(Model):
     at_height_min: float
 
 
-def _by(mass_kg: float, given: LiftsInput, piece_count: int, wide_mm: float) -> By:
+def _by(mass_kg: float, given: LiftsInput, piece_count: int, wide_mm: float, up_m: float | None) -> By:
     rules = given.rules
-    if given.height_m is not None and given.height_m <= rules.from_ground_m:
+    if up_m is not None and up_m <= rules.from_ground_m:
         return "ground" if no_more(mass_kg, rules.lone_lift_kg) else "two"
     if not no_more(mass_kg, rules.lone_lift_kg):
         return "two"
@@ -116,9 +119,13 @@ def lifts(given: LiftsInput) -> Outcome[LiftsResult]:
             else:
                 hung.append(([_named(one)], mass_kg))
         ups += hung
-    wide = {_named(one): one.wide_mm for one in given.pieces}
+    wide = {name: one.wide_mm for one in given.pieces for name in (one.name, _named(one))}
+    high_m = given.height_m if given.antenna_m is None else given.antenna_m
+    up_m = {
+        name: given.height_m if one.of_mount else high_m for one in given.pieces for name in (one.name, _named(one))
+    }
     told = [
-        _lift(names, mass, _by(mass, given, len(names), max(wide.get(one, 0.0) for one in names)))
+        _lift(names, mass, _by(mass, given, len(names), max(wide.get(one, 0.0) for one in names), up_m.get(names[0])))
         for names, mass in ups
     ]
     result = LiftsResult(

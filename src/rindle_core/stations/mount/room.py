@@ -23,7 +23,7 @@ STATION = Station(
     doubts=(Doubt(BELONGS.doubts, BELONGS.findings),),
     looks_at=(
         *("brief.height_m", "brief.surface", "brief.may_drill", "brief.permanence", "brief.wanted_height_m"),
-        *("brief.crew", "brief.date", *PLANNED, *LOOKS_AT),
+        *("brief.crew", "brief.date", "brief.hazards", *PLANNED, *LOOKS_AT),
     ),
     reads=(),
 )

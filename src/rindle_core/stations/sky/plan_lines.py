@@ -10,6 +10,7 @@ from pydantic import Field
 
 from rindle_core.kernel.model import Model
 from rindle_core.science.bodies import Spot
+from rindle_core.science.ladders import OUT_SHARE, OVER_EDGE_M, rail_m
 from rindle_core.stations.sky.plan_things import Ground, PlanThing, body_of, foot_m
 
 _TURN_DEG = 30.0  # a lesser bend is the cable's own
@@ -130,9 +131,9 @@ def ladder_places(things: Sequence[PlanThing], ground: Ground) -> list[LadderPla
             LadderPlace(
                 name=one.called,
                 foot_out_m=out,
-                wanted_out_m=(height or 0.0) / 4.0,
+                wanted_out_m=(height or 0.0) * OUT_SHARE,
                 angle_deg=None if not height else math.degrees(math.atan2(height, out)),
-                length_m=None if not height else math.hypot(height, out) * (1.0 + 1.0 / height),
+                length_m=None if not height else rail_m(height, out, OVER_EDGE_M),
                 wire_m=near[0],
                 wire_name=near[1],
             )

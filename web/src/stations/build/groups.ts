@@ -6,10 +6,11 @@ export const KIT_GROUPS: Record<string, string> = {
   fixings: 'Fixings',
   cable: 'Cable',
   consumables: 'Used up',
+  height: 'To get up and down',
   tools: 'Tools',
   aloft: 'Up there: what can fall',
   instruments: 'Instruments, checked',
   ready: 'Ready before leaving',
 }
 export const BOX = ['terminal', 'mount', 'fasteners', 'fixings', 'cable']
-export const VAN = ['consumables', 'tools', 'aloft', 'instruments', 'ready']
+export const VAN = ['consumables', 'height', 'tools', 'aloft', 'instruments', 'ready']

@@ -1,6 +1,8 @@
 <script setup lang="ts">
-/** What goes up in one go, how, and by how many. */
+/** How one gets up there, who brings somebody down, and what goes up in one go. */
 import { computed } from 'vue'
+import DrawingView from '@/drawings/DrawingView.vue'
+import Fact from '@/fields/Fact.vue'
 import { formatQuantity } from '@/lib/quantity'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
@@ -8,13 +10,37 @@ import { usePrefs } from '@/stores/prefs'
 const store = useJob()
 const prefs = usePrefs()
 const found = computed(() => store.job!.assessment.lifts ?? null)
+const up = computed(() => store.job!.assessment.getting_up ?? null)
 const rules = computed(() => store.job!.facts.picks.rules)
 const most = computed(() => Math.max(1, ...(found.value?.lifts.map((one) => one.mass_kg) ?? [])))
 const show = (kg: number) => formatQuantity(kg, 'kg', prefs.system)
 </script>
 
 <template>
+  <template v-if="up">
+    <p class="answer">
+      <b>{{ up.how }}</b><template v-if="up.ladder_m != null">
+        of <b>{{ formatQuantity(up.ladder_m, 'm', prefs.system) }}</b> or longer<template v-if="up.foot_out_m != null"
+          >, its foot <b>{{ formatQuantity(up.foot_out_m, 'm', prefs.system) }}</b> out</template
+        ></template
+      >.
+    </p>
+    <template v-if="up.by !== 'ground'">
+      <drawing-view name="way-up" />
+      <div class="fields">
+        <fact v-if="up.by === 'roof'" at="mount.edge_height_m" />
+        <fact at="mount.rescue" />
+      </div>
+    </template>
+    <ul class="gear" aria-label="Worn and brought">
+      <li v-for="one in up.gear" :key="one.code">
+        <b>{{ one.count > 1 ? `${one.count} × ` : '' }}{{ one.name }}</b
+        ><br /><span class="quiet">{{ one.text }}</span>
+      </li>
+    </ul>
+  </template>
   <template v-if="found">
+    <h2>What goes up</h2>
     <p class="answer">
       <b>{{ show(found.together_kg) }}</b> in
       {{ found.lifts.length === 1 ? 'one way' : `${found.lifts.length} ways` }} up, the antenna
@@ -42,6 +68,14 @@ const show = (kg: number) => formatQuantity(kg, 'kg', prefs.system)
 <style scoped>
 .answer {
   font-size: 17px;
+}
+.gear {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(280px, 1fr));
+  gap: 8px 24px;
 }
 .ups {
   margin: 0;

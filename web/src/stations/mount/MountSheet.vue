@@ -129,7 +129,7 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
       anybody drills or steps on it.
     </p>
   </leaf-part>
-  <leaf-part leaf="lift" title="Lifts"><lift-part /></leaf-part>
+  <leaf-part leaf="lift" title="The way up"><lift-part /></leaf-part>
   <leaf-part leaf="checks" title="Tried once it stands"><check-part /></leaf-part>
   <leaf-part v-if="kind" leaf="care" title="Turning, tightening, care"><care-part /></leaf-part>
   <p v-if="WITH_ELEVATION.has(leaf)" class="caution">
