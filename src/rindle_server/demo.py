@@ -41,7 +41,9 @@ def load_demo(folder: Path) -> None:
         for entry in _read(folder / f"{kind}s.json"):
             put_item(kind, entry)
     told = _read(folder / "firm.json")
-    Firm.objects.update_or_create(pk=1, defaults={name: told[name] for name in ("name", "address", "rules")})
+    Firm.objects.update_or_create(
+        pk=1, defaults={name: told[name] for name in ("name", "address", "telephone", "rules")}
+    )
     for at, person in enumerate(told["people"]):
         first, _, last = person["name"].partition(" ")
         get_user_model().objects.create_user(

@@ -8,8 +8,10 @@ import pytest
 from rindle_core.catalogue.house_words import DEFAULT_WORDS
 from rindle_core.catalogue.models import Terminal
 from rindle_core.catalogue.mounts import SHIPPED_MOUNTS
+from rindle_core.catalogue.parts import Joint
 from rindle_core.job import JobInput, assess
 from rindle_core.stations.bringup.wiring import wiring_of
+from rindle_core.stations.build.kit_list import KitListInput, kit_list
 from rindle_core.stations.mount.lifts import LiftPiece, LiftsInput, lifts
 from tests import golden
 
@@ -40,7 +42,7 @@ def test_what_turns_each_joint_is_in_the_van_and_in_the_hand(terminal, kind):
     for joint in (*kind.joints, *terminal.joints):
         if joint.size_mm is None or joint.head == "none":
             continue
-        sizes, tool = (FLATS, "spanner") if joint.head == "hexagon" else (SOCKETS, "hex key")
+        sizes, tool = (FLATS, "spanner") if joint.head in ("hexagon", "u_bolt", "stud") else (SOCKETS, "hex key")
         wanted = f"{sizes[int(joint.size_mm)]} mm {tool}"
         assert wanted in van, joint.name
         for step in steps:
@@ -177,3 +179,50 @@ def test_a_cable_with_its_plugs_on_is_counted_once():
     assert cables("ethernet-45") == ["Panel cable with sealed ends, run data"]
     assert cables("") == ["Cable with sealed ends"]
     assert len(cables("ethernet-23")) == 2  # made up on site: the box's own lies over
+
+
+def test_a_u_bolt_has_two_nuts_and_a_stud_that_is_there_brings_no_bolt():
+    def bill(joint):
+        rows = kit_list(KitListInput(joints=[joint])).result.rows
+        return {one.name: one.amount for one in rows if one.group == "fasteners"}
+
+    told = {"name": "Bracket", "size_mm": 8, "count": 2, "washers": ["flat washer"], "nut": "nut"}
+    assert bill(Joint(**told)) == {"Bolt M8": 2, "Flat washer M8": 2, "Nut M8": 2}
+    assert bill(Joint(**told, head="u_bolt")) == {"U-bolt M8": 2, "Flat washer M8": 4, "Nut M8": 4}
+    assert bill(Joint(**told, head="stud")) == {"Flat washer M8": 2, "Nut M8": 2}
+    assert Joint(**told, head="u_bolt").turned_with == Joint(**told).turned_with == "13\u00a0mm spanner"
+
+
+def test_no_fastener_is_counted_as_a_piece_of_the_mount_too():
+    for kind in SHIPPED_MOUNTS:
+        pieces = " ".join(one.name.lower() for one in kind.pieces)
+        assert not any(one in pieces for one in ("bolt", "washer", "nut")), kind.code
+
+
+def test_an_instrument_is_checked_where_it_is_brought():
+    checks = DEFAULT_WORDS.instrument_checks
+    rows = kit_list(KitListInput(tools=["spirit level"], instruments=checks)).result.rows
+    assert [one.name for one in rows if one.group == "instruments"] == ["Spirit level turned end for end"]
+    every = kit_list(KitListInput(tools=[tool for one in checks for tool in one.of_tools], instruments=checks)).result
+    assert len([one for one in every.rows if one.group == "instruments"]) == len(checks)
+
+
+def test_a_sealed_cable_that_lies_in_the_box_is_carried_and_counted_once():
+    facts = JobInput.model_validate(golden.read("2026-106")["facts"])
+    own = [one for one in facts.picks.terminal.parts if one.place == "between"]
+    unchosen = facts.model_copy(update={"cable": facts.cable.model_copy(update={"cable_code": ""})})
+    bills = [assess(one).result.kit_list for one in (facts, unchosen)]
+    assert sum(one.mass_kg for one in own) > 0
+    every_kg = sum(one.mass_kg * one.count for one in facts.picks.terminal.parts)
+    assert bills[0].mass_kg == pytest.approx(every_kg) == pytest.approx(bills[1].mass_kg)
+    named = [[row.name for row in bill.rows if row.group in ("terminal", "cable")] for bill in bills]
+    assert [any(one.name in row for one in own for row in names) for names in named] == [False, True]
+
+
+def test_bolts_of_two_clamps_are_tightened_across_in_each():
+    for kind in SHIPPED_MOUNTS:
+        for joint in kind.joints:
+            assert joint.count % joint.circle_count == 0, (kind.code, joint.name)
+    told = come_to(TERMINALS[0], "ladder_pole").joints.joints[0]
+    assert (told.joint.count, told.joint.circle_count) == (8, 2)
+    assert told.turn_numbers == [1, 3, 2, 4]

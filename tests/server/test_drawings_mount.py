@@ -116,3 +116,21 @@ def test_a_maker_s_ring_is_as_wide_as_its_force():
     forces = [math.hypot(one.axial_n, one.side_n) for one in result.site_wind.by_angle]
     assert float(ring.get("r")) / worst == pytest.approx(result.site_wind.maker_n / max(forces), rel=1e-3)
     assert result.mount.wind_force_n == pytest.approx(result.site_wind.maker_n)
+
+
+def test_the_ladder_leans_by_a_quarter_in_the_scale_of_the_work():
+    _, result, drawings = drawn("2026-101")
+    up = result.getting_up
+    rails = next(one for one in nodes(drawings["way-up"], "line") if one.get("stroke-width") == "5")
+    (x1, y1), (x2, y2) = numbers(rails, "x1", "y1"), numbers(rails, "x2", "y2")
+    assert (y1 - y2) / (x2 - x1) == pytest.approx(4.0, rel=1e-3)
+    px = (y1 - y2) / up.top_m
+    assert math.hypot(x2 - x1, y2 - y1) / px == pytest.approx(up.ladder_m, rel=1e-3)
+    _, work_y = numbers(nodes(drawings["way-up"], "circle", stroke="var(--ochre)")[0], "cx", "cy")
+    assert (y1 - work_y) / px == pytest.approx(3.6, abs=0.01)
+    assert "3.4 m" in dict(drawings["way-up"].rows)["Ladder, at least"]
+
+
+def test_no_ladder_is_drawn_where_its_height_is_not_known_or_none_is_needed():
+    assert "way-up" not in drawn("2026-104")[2]
+    assert "way-up" not in drawn("2026-101", height_above_ground_m=None)[2]

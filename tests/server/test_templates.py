@@ -9,6 +9,7 @@ from pypdf import PdfReader
 
 from rindle_core.catalogue.mounts import SHIPPED_MOUNTS
 from rindle_server.drawings.mount_template import PAPERS_MM, plate_sketch, sheet_mm, sheets, wrap_sketch
+from rindle_server.stores.models import Firm
 from tests.server.calls import change
 
 MM_PER_POINT = 25.4 / 72
@@ -150,4 +151,23 @@ def test_the_sign_tells_how_far_to_stay_off_and_a_job_without_a_beam_has_none(cr
     assert "Keep out of the beam" in told
     distance = float(re.search(r"Stay ([0-9.]+) m or more", " ".join(told.split()))[1])
     assert distance >= facts["aperture_mm"] / 1000
+    assert "555 0142" in told  # whom to ring before anybody works there
     assert crew.get("/api/jobs/2026-105/sign.pdf").status_code == 422
+
+
+def test_the_sign_of_a_panel_keeps_people_off_its_face_and_tells_no_distance(crew):
+    told = " ".join(
+        PdfReader(io.BytesIO(crew.get("/api/jobs/2026-107/sign.pdf").content)).pages[0].extract_text().split()
+    )
+    assert "Keep off the panel" in told
+    assert not re.search(r"\d m or more", told)
+
+
+def test_a_customer_has_a_number_to_ring_and_a_signed_job_keeps_the_one_of_its_day(crew):
+    assert "555 0142" in crew.get("/api/jobs/2026-102/card.html?kind=customer").content.decode()
+    kept = crew.get("/api/jobs/2026-101/card.html?kind=customer").content.decode()
+    assert "555 0142" in kept
+    Firm.objects.update(telephone="555 0199")
+    assert "555 0199" in crew.get("/api/jobs/2026-102/card.html?kind=customer").content.decode()
+    assert "555 0199" not in crew.get("/api/jobs/2026-101/card.html?kind=customer").content.decode()
+    assert crew.get("/api/stores/firm").json()["telephone"] == "555 0199"

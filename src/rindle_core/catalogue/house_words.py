@@ -142,6 +142,14 @@ class WayIn(Phrase):
     usual_min: float = Field(default=0.0, ge=0, le=480, description="Minutes that it adds as a rule")
 
 
+class InstrumentCheck(Phrase):
+    """How an instrument is checked before it is trusted, and of what that is."""
+
+    of_tools: list[Annotated[str, Field(min_length=1, max_length=80)]] = Field(
+        default_factory=list, max_length=8, description="Asked where one of them is brought; empty: always"
+    )
+
+
 class Gear(Phrase):
     """What is worn or brought for work at height, and by which way up it is wanted."""
 
@@ -228,9 +236,9 @@ class HouseWords(Model):
     waits: Annotated[list[Wait], Field(description="What takes its time, and what is done meanwhile")] = _list(
         Wait, "waits"
     )
-    instrument_checks: Annotated[list[Phrase], Field(description="Tried of the instruments before the work")] = _list(
-        Phrase, "instrument_checks"
-    )
+    instrument_checks: Annotated[
+        list[InstrumentCheck], Field(description="Tried of the instruments before the work")
+    ] = _list(InstrumentCheck, "instrument_checks")
     readiness: Annotated[list[Phrase], Field(description="Ready before leaving")] = _list(Phrase, "readiness")
     indicators: Annotated[list[Indicator], Field(description="What is heard or seen, and what it means")] = _list(
         Indicator, "indicators"

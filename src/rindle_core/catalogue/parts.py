@@ -45,12 +45,16 @@ JOINT_ENDS: dict[JointEnd, str] = {
 }
 
 
-JointHead = Literal["hexagon", "socket", "none"]
+JointHead = Literal["hexagon", "socket", "none", "u_bolt", "stud"]
 JOINT_HEADS: dict[JointHead, str] = {
     "hexagon": "a hexagon, for a spanner",
     "socket": "a socket, for a hex key",
     "none": "none: a pin, or turned by hand",
+    "u_bolt": "none: a U-bolt, with two nuts",
+    "stud": "none: a stud that is there, with a nut",
 }
+_BOLTS: dict[JointHead, str] = {"hexagon": "bolt", "socket": "cap screw", "u_bolt": "U-bolt", "stud": "stud"}
+_BY_SPANNER: tuple[JointHead, ...] = ("hexagon", "u_bolt", "stud")
 JointSpot = Literal["foot", "clamp", "elevation", "back", "skew", "rods", "arm", "feed", "stand", "panel"]
 JOINT_SPOTS: dict[JointSpot, str] = {
     "foot": "at the foot of the mount",
@@ -113,6 +117,7 @@ class Joint(Model):
     nut: str = Field(default="", max_length=40, description="Kind of nut; empty: a threaded hole, or none")
     tighten: str = Field(default="", max_length=200, description="In which order and how firmly")
     across: bool = Field(default=False, description="Tightened across in turn, so that nothing is drawn to one side")
+    circle_count: int = Field(default=1, ge=1, le=20, description="Equal circles in which they sit: two clamps of four")
     torque_nm: float | None = Field(default=None, gt=0, le=1000, description="The maker's; it prevails")
     through_tube: bool = Field(default=False, description="Goes through a drilled tube: marked on its wrap")
     ends: JointEnd = Field(default="tight", description="How it is when the job is done")
@@ -139,12 +144,17 @@ class Joint(Model):
             return ""
         if self.head == "none":
             return f"pin {self.size_mm:g}\u00a0mm"
-        return f"{'bolt' if self.head == 'hexagon' else 'cap screw'} M{self.size_mm:g}"
+        return f"{_BOLTS[self.head]} M{self.size_mm:g}"
+
+    @property
+    def nut_count(self) -> int:
+        """Nuts, each with its washers, where it has nuts: a U-bolt has two."""
+        return self.count * (2 if self.head == "u_bolt" else 1)
 
     @property
     def spanner(self) -> str:
         """The spanner that turns it; empty where none does, or where its size is of no series."""
-        return spanner(self.size_mm) if self.size_mm is not None and self.head == "hexagon" else ""
+        return spanner(self.size_mm) if self.size_mm is not None and self.head in _BY_SPANNER else ""
 
     @property
     def hex_key(self) -> str:

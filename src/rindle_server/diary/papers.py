@@ -16,7 +16,7 @@ from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import Model
 from rindle_server.diary.plan import view
 from rindle_server.drawings.svg import tokens
-from rindle_server.jobs.edit import understood
+from rindle_server.jobs.edit import place_on_paper
 from rindle_server.jobs.facts import facts_of
 from rindle_server.jobs.models import Job
 from rindle_server.jobs.paper import pdf_of
@@ -97,7 +97,7 @@ def day_sheet(day: dt.date, team: str) -> bytes:
         for number in dict.fromkeys(one.job for one in rows):
             facts = facts_of(Job.objects.get(number=number))
             those = [one for one in rows if one.job == number]
-            where = _joined(facts.brief.address, understood(facts.brief.place_text))
+            where = _joined(facts.brief.address, place_on_paper(facts.brief))
             jobs.append((number, facts.brief, where, those, sum(one.at_height_min for one in those)))
         if jobs:
             names = (one.name for one in shelf().all("member", Member) if one.code in crew.members)

@@ -250,7 +250,9 @@ def site_plan(facts: JobInput, result: JobAssessment, look: Look, picture: str =
     if facts.sky.wind_from_deg is not None:
         parts += _wind(facts.sky.wind_from_deg)
     parts += [*_scale_bar(fit.px, (width - 2 * _EDGE_PX) / fit.px / 2, height, system), *_north(width)]
-    rows = [("Sight-line", f"{azimuth:.1f}° true" if azimuth is not None else "not known yet")]
+    panel = facts.picks.terminal is not None and facts.picks.terminal.panel is not None
+    looks = f"{azimuth:.1f}° true" if azimuth is not None else "not known yet"
+    rows = [] if panel and azimuth is None else [("Sight-line", looks)]
     if facts.sky.wind_from_deg is not None:
         rows.append(("Prevailing wind", f"from {facts.sky.wind_from_deg:.0f}° true"))
     rows += [

@@ -14,7 +14,7 @@ from rindle_server.jobs.models import Job
 
 _HAS = "X-Rindle-Has"
 _SHOWS, _DRAWN, _UNITS, _NARROW = "X-Rindle-Shows", "X-Rindle-Drawn", "X-Rindle-Units", "X-Rindle-Narrow"
-_FINDINGS = "stations"
+_SPARING = ("stations", "kit_list")  # most of what is in them is often not there
 _SMALL = 300  # bytes: what is no longer than that is sent in any case
 
 
@@ -46,7 +46,7 @@ def sent(request: HttpRequest, job: Job) -> HttpResponse:
     def parts(prefix: str, model: object, *, sparing: bool) -> bytes:
         written = []
         for name in type(model).model_fields:  # type: ignore[attr-defined]  # a model
-            content = to_json(getattr(model, name), exclude_none=sparing or name == _FINDINGS)
+            content = to_json(getattr(model, name), exclude_none=sparing or name in _SPARING)
             if len(content) > _SMALL:
                 mark = marks[f"{prefix}.{name}"] = _mark(content)
                 if mark in has:

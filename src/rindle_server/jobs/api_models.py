@@ -170,6 +170,8 @@ def _lighter(found: Assessed) -> tuple[SkyFacts, JobAssessment]:
         lighter["low_orbit"] = result.low_orbit.model_copy(
             update={"traffic": [], "sectors": [_short(one) for one in result.low_orbit.sectors]}
         )
+    if result.getting_up is not None:
+        lighter["getting_up"] = result.getting_up.model_copy(update={"gear": []})  # it stands in the bill
     if result.sky_more is not None:
         rows = [_spared(one) for one in result.sky_more.positions]
         lighter["sky_more"] = result.sky_more.model_copy(update={"positions": rows})

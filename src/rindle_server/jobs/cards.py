@@ -31,7 +31,7 @@ def sheet_of(job: Job, kind: CardKind, language: Language = "first", system: Sys
     found = worded(assessed(job), system)
     if kind == "customer":
         firm = firm_of(job)
-        ring = ", ".join(part for part in (firm["name"], firm["address"]) if part)
+        ring = ", ".join(part for part in (firm["name"], firm["telephone"], firm["address"]) if part)
         sun = sun_outages_of(found.facts, found.result)
         return customer_sheet(found.facts, fills_of(found.facts, found.result, ring, job.number, sun, system), language)
     if kind == "travel":

@@ -14,7 +14,8 @@ from django.utils import timezone
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import parse
-from rindle_core.stations.brief.places import PlaceInput, parse_place
+from rindle_core.stations.brief.facts import BriefFacts
+from rindle_core.stations.brief.places import PlaceInput, degrees_minutes_seconds, parse_place
 from rindle_core.stations.brief.settled_before import usual_tasks_of
 from rindle_core.stations.brief.visit_tasks import still_soft
 from rindle_core.stations.bringup.may_power import power_waits_for
@@ -275,6 +276,11 @@ def understood(place_text: str) -> str:
     return parse_place(PlaceInput(place=place_text)).understood_as if place_text else ""
 
 
+def place_on_paper(brief: BriefFacts) -> str:
+    """The place as papers have it; empty where none is known."""
+    return degrees_minutes_seconds(*brief.place) if brief.place else ""
+
+
 __all__ = [
     "DeviceTold",
     "Write",
@@ -291,6 +297,7 @@ __all__ = [
     "note_device",
     "patch",
     "patch_any",
+    "place_on_paper",
     "refuse_power",
     "remove_reading",
     "switched_off",

@@ -14,7 +14,7 @@ from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mounting import build_steps
 from rindle_core.stations.planned import planned_height_m
 from rindle_server.drawings.svg import tokens
-from rindle_server.jobs.edit import understood
+from rindle_server.jobs.edit import place_on_paper
 from rindle_server.jobs.facts import assessed, worded
 from rindle_server.jobs.models import Job
 from rindle_server.jobs.paper import pdf_of
@@ -67,7 +67,7 @@ def method_html(job: Job, system: System = "metric", on_paper: bool = False) -> 
             "job": job,
             "facts": facts,
             "brief": facts.brief,
-            "place": understood(facts.brief.place_text),
+            "place": place_on_paper(facts.brief),
             "firm": firm_of(job),
             "people": result.crew,
             "hazards": _hazards(facts, result.stops),

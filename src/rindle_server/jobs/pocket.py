@@ -15,7 +15,7 @@ from rindle_core.stations.aim.dial_figures import skew_to_set_deg
 from rindle_core.stations.aim.headline import skew_words
 from rindle_server.drawings import for_print, job_drawings
 from rindle_server.drawings.svg import tokens
-from rindle_server.jobs.edit import understood
+from rindle_server.jobs.edit import place_on_paper
 from rindle_server.jobs.facts import Assessed, assessed, worded
 from rindle_server.jobs.models import Job
 from rindle_server.jobs.paper import pdf_of
@@ -109,7 +109,7 @@ def pocket_html(job: Job, address: str, paper: Paper, system: System = "metric",
                 *arc_rows(found.facts, found.result),
             ],
             "plumb": found.result.plumb,
-            "place": understood(found.facts.brief.place_text),
+            "place": place_on_paper(found.facts.brief),
             "cautions": [
                 (one.name, one.text) for one in found.facts.picks.words.hazards if one.code in found.facts.brief.hazards
             ],

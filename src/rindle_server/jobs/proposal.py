@@ -15,15 +15,14 @@ from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.units import System, format_money, format_quantity
 from rindle_core.stations.brief.old_line import old_line_of
 from rindle_core.stations.mount.position_mount import PositionMount
-from rindle_core.stations.planned import drawn_way
-from rindle_core.stations.sky.candidates import Candidate
+from rindle_core.stations.planned import cable_needed_m, drawn_way
 from rindle_core.stations.sky.compare import CompareResult
 from rindle_server.drawings import Look, for_print, job_drawings
 from rindle_server.drawings.plan import site_plan
 from rindle_server.drawings.svg import ink, line, path, sheet, strokes_svg, tag, tokens
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import documents
-from rindle_server.jobs.edit import understood
+from rindle_server.jobs.edit import place_on_paper
 from rindle_server.jobs.facts import assessed, worded
 from rindle_server.jobs.models import Job
 from rindle_server.jobs.paper import pdf_of
@@ -39,15 +38,16 @@ _PHOTO_PX = 1200  # half a page at 300 dpi
 
 
 def _positions(
-    positions: list[Candidate], stand: list[PositionMount], compared: CompareResult | None, system: System
+    facts: JobInput, stand: list[PositionMount], compared: CompareResult | None, system: System
 ) -> list[dict[str, Any]]:
     """Each position as Sky judges it, best first: the same order, the same words, the same recommendation."""
-    by_letter = {one.letter: one for one in positions}
+    by_letter = {one.letter: one for one in facts.sky.positions}
     mounts = {one.letter: one.mount_name for one in stand}
     ranks = compared.ranks if compared else []
     rows = []
     for rank in ranks:
         one = by_letter[rank.letter]
+        needed_m, _ = cable_needed_m(facts, one.letter)
         rows.append(
             {
                 "letter": one.letter,
@@ -60,7 +60,7 @@ def _positions(
                 "height": ""
                 if one.height_above_ground_m is None
                 else format_quantity(one.height_above_ground_m, "m", system),
-                "cable": "" if one.cable_length_m is None else format_quantity(one.cable_length_m, "m", system),
+                "cable": "" if needed_m is None else format_quantity(needed_m, "m", system),
             }
         )
     return rows
@@ -131,8 +131,9 @@ def _mock_up(job: Job, facts: JobInput, result: JobAssessment) -> str:
 def _way(facts: JobInput, system: System) -> str:
     """The drawn cable way of the planned position in words; empty where none is drawn."""
     way = drawn_way(facts, facts.sky.position_letter)
-    if way is None:
-        return ""
+    _, by_drawing = cable_needed_m(facts, facts.sky.position_letter)
+    if way is None or not by_drawing:
+        return ""  # a longer one was measured
     least = "at least " if way.heightless_count else ""
     bends = f"{way.corner_count} bend{'' if way.corner_count == 1 else 's'}"
     return f"{least}{format_quantity(way.length_m, 'm', system)} with {bends}, without loops and slack"
@@ -165,12 +166,12 @@ def proposal_html(job: Job, system: System = "metric", on_paper: bool = False) -
         {
             "job": job,
             "facts": facts,
-            "place": understood(facts.brief.place_text),
+            "place": place_on_paper(facts.brief),
             "plan": mark_safe(for_print(plan.svg)) if plan else "",  # our own drawing
             "side": mark_safe(for_print(side.svg)) if side else "",
             "way": _way(facts, system),
             "mock_up": _mock_up(job, facts, found.result),
-            "positions": _positions(facts.sky.positions, found.result.position_mounts, compared, system),
+            "positions": _positions(facts, found.result.position_mounts, compared, system),
             "recommended": compared.recommended if compared else "",
             "planned": facts.sky.position_letter,
             "why": compared.why if compared else "",

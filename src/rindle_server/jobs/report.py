@@ -84,12 +84,12 @@ FORMS: dict[Audience, Form] = {
 
 
 def firm_of(job: Job) -> dict[str, str]:
-    """Name and address of the firm: of a signed job those under which it was signed."""
+    """Name, address and telephone of the firm: of a signed job those under which it was signed."""
     kept = (job.record or {}).get("firm")
     if kept:
-        return {"name": str(kept["name"]), "address": str(kept["address"])}
+        return {name: str(kept.get(name, "")) for name in ("name", "address", "telephone")}
     firm = Firm.ours()
-    return {"name": firm.name, "address": firm.address}
+    return {"name": firm.name, "address": firm.address, "telephone": firm.telephone}
 
 
 def _station(

@@ -15,7 +15,7 @@ from rindle_core.stations.aim.dial_figures import skew_to_set_deg
 from rindle_core.stations.aim.outages import SunOutageInput, SunOutageResult, sun_outage
 from rindle_core.stations.peak.lockdown import SIDES
 from rindle_core.stations.peak.rows import MARKS, AxisReading
-from rindle_server.jobs.edit import understood
+from rindle_server.jobs.edit import place_on_paper
 
 
 def aim_rows(facts: JobInput, result: JobAssessment, system: System) -> list[tuple[str, str]]:
@@ -182,7 +182,7 @@ def sun_outages_of(facts: JobInput, result: JobAssessment, *, around: bool = Fal
 
 def brief_rows(facts: JobInput, result: JobAssessment, system: System) -> list[tuple[str, str]]:
     """Customer, place, day and what was chosen."""
-    place = understood(facts.brief.place_text) or "not given"
+    place = place_on_paper(facts.brief) or "not given"
     rows = [("Customer", facts.brief.customer), ("Service wanted", facts.brief.service_wanted), ("Place", place)]
     rows += [
         (

@@ -47,7 +47,7 @@ def sign_off(draft: Draft, by: str, at: dt.datetime | None = None, account: str 
         "signed_off_at": job.signed_off_at.isoformat(),
         "signed_off_by": job.signed_off_by,
         "account": account,
-        "firm": {"name": firm.name, "address": firm.address},
+        "firm": {"name": firm.name, "address": firm.address, "telephone": firm.telephone},
         "documents": [
             {"name": row.name, "sha256": row.sha256, "size_bytes": row.size_bytes} for row in job.documents.all()
         ],

@@ -79,18 +79,20 @@ def keep_out_sign(job: Job, system: System) -> bytes:
     """A sign that keeps people out of the beam. Raises InputError for what sends nothing, or looks at nothing yet."""
     found = assessed(job)
     terminal, aimed = found.facts.picks.terminal, found.result.aim
-    if terminal is None or aimed is None:
+    panel = terminal is not None and terminal.panel is not None
+    if terminal is None or (aimed is None and not panel):
         raise InputError.one("terminal_code", "the beam is not known: choose a terminal, a satellite and a place first")
     kept_m = keep_clear_m(terminal, found.facts.picks.rules.radiation_limit_w_per_m2)
-    if terminal.transmit_w <= 0 or kept_m <= 0:
+    if not panel and (terminal.transmit_w <= 0 or kept_m <= 0):
         raise InputError.one("terminal_code", "this terminal sends nothing: there is no beam to keep out of")
     page = render_to_string(
         "sign.html",
         {
             "job": job,
+            "panel": panel,
             "kept": format_quantity(math.ceil(kept_m * 10.0) / 10.0, "m", system),
-            "azimuth": f"{aimed.azimuth_true_deg:.0f}°",
-            "elevation": f"{aimed.elevation_apparent_deg:.0f}°",
+            "azimuth": f"{aimed.azimuth_true_deg:.0f}°" if aimed else "",
+            "elevation": f"{aimed.elevation_apparent_deg:.0f}°" if aimed else "",
             "firm": firm_of(job),
             "colours": {**tokens()["day"], "tint": tokens()["day"]["ochre-tint"]},
             "font_url": font_url(True),

@@ -57,6 +57,7 @@ class FirmOut(Schema):
 
     name: str
     address: str
+    telephone: str
     rules: HouseRules
     words: HouseWords
 
@@ -89,7 +90,13 @@ def words(request: HttpRequest) -> list[Term]:
 def read_firm(request: HttpRequest) -> FirmOut:
     """The firm, its rules and its words."""
     firm = Firm.ours()
-    return FirmOut(name=firm.name, address=firm.address, rules=firm.house_rules(), words=firm.house_words())
+    return FirmOut(
+        name=firm.name,
+        address=firm.address,
+        telephone=firm.telephone,
+        rules=firm.house_rules(),
+        words=firm.house_words(),
+    )
 
 
 class FirmIn(Schema):
@@ -97,6 +104,7 @@ class FirmIn(Schema):
 
     name: str
     address: str
+    telephone: str = ""
     rules: dict[str, Any]
     words: dict[str, Any] | None = None
 
@@ -106,6 +114,7 @@ def write_firm(request: HttpRequest, given: FirmIn) -> FirmOut:
     """Changes the firm, its rules and its words. Raises InputError that names the rule or the word."""
     parse(HouseRules, given.rules, "rules")
     told: dict[str, Any] = {"name": given.name.strip()[:120] or "Our crew", "address": given.address}
+    told["telephone"] = given.telephone.strip()[:80]
     told["rules"] = given.rules
     if given.words is not None:
         words = parse(HouseWords, given.words, "words")

@@ -70,6 +70,7 @@ class Firm(models.Model):
 
     name = models.CharField(max_length=120, default="Our crew")
     address = models.TextField(blank=True)
+    telephone = models.CharField(max_length=80, blank=True)
     rules = models.JSONField(default=dict)
     words = models.JSONField(default=dict)
 

@@ -10091,26 +10091,41 @@ export interface components {
              *         {
              *           "code": "clinometer_turned",
              *           "name": "Clinometer turned end for end",
+             *           "of_tools": [
+             *             "clinometer"
+             *           ],
              *           "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
              *         },
              *         {
              *           "code": "compass_free",
              *           "name": "Compass swings free, away from steel",
+             *           "of_tools": [
+             *             "compass"
+             *           ],
              *           "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
              *         },
              *         {
              *           "code": "meter_battery",
              *           "name": "Battery of meter and multimeter",
+             *           "of_tools": [
+             *             "multimeter"
+             *           ],
              *           "text": "A weak one reads low, and lies."
              *         },
              *         {
              *           "code": "wrench_zero",
              *           "name": "Torque wrench wound down to its lowest after the last job",
+             *           "of_tools": [
+             *             "torque wrench"
+             *           ],
              *           "text": "A spring that stays loaded forgets its figure."
              *         },
              *         {
              *           "code": "level_turned",
              *           "name": "Spirit level turned end for end",
+             *           "of_tools": [
+             *             "spirit level"
+             *           ],
              *           "text": "The bubble stands at the same place."
              *         }
              *       ],
@@ -10918,7 +10933,7 @@ export interface components {
              *         },
              *         {
              *           "code": "mains_there",
-             *           "name": "Mains or an inverter where the modem goes",
+             *           "name": "Mains or an inverter where the indoor unit goes",
              *           "text": "Asked now: what runs by a timer does not wait for a socket."
              *         },
              *         {
@@ -15702,26 +15717,41 @@ export interface components {
              *         {
              *           "code": "clinometer_turned",
              *           "name": "Clinometer turned end for end",
+             *           "of_tools": [
+             *             "clinometer"
+             *           ],
              *           "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
              *         },
              *         {
              *           "code": "compass_free",
              *           "name": "Compass swings free, away from steel",
+             *           "of_tools": [
+             *             "compass"
+             *           ],
              *           "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
              *         },
              *         {
              *           "code": "meter_battery",
              *           "name": "Battery of meter and multimeter",
+             *           "of_tools": [
+             *             "multimeter"
+             *           ],
              *           "text": "A weak one reads low, and lies."
              *         },
              *         {
              *           "code": "wrench_zero",
              *           "name": "Torque wrench wound down to its lowest after the last job",
+             *           "of_tools": [
+             *             "torque wrench"
+             *           ],
              *           "text": "A spring that stays loaded forgets its figure."
              *         },
              *         {
              *           "code": "level_turned",
              *           "name": "Spirit level turned end for end",
+             *           "of_tools": [
+             *             "spirit level"
+             *           ],
              *           "text": "The bubble stands at the same place."
              *         }
              *       ],
@@ -16529,7 +16559,7 @@ export interface components {
              *         },
              *         {
              *           "code": "mains_there",
-             *           "name": "Mains or an inverter where the modem goes",
+             *           "name": "Mains or an inverter where the indoor unit goes",
              *           "text": "Asked now: what runs by a timer does not wait for a socket."
              *         },
              *         {
@@ -20149,6 +20179,11 @@ export interface components {
             rules: {
                 [key: string]: unknown;
             };
+            /**
+             * Telephone
+             * @default
+             */
+            telephone: string;
             /** Words */
             words?: {
                 [key: string]: unknown;
@@ -20240,6 +20275,8 @@ export interface components {
             /** Name */
             name: string;
             rules: components["schemas"]["HouseRules"];
+            /** Telephone */
+            telephone: string;
             words: components["schemas"]["HouseWords"];
         };
         /**
@@ -22529,26 +22566,41 @@ export interface components {
              *         {
              *           "code": "clinometer_turned",
              *           "name": "Clinometer turned end for end",
+             *           "of_tools": [
+             *             "clinometer"
+             *           ],
              *           "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
              *         },
              *         {
              *           "code": "compass_free",
              *           "name": "Compass swings free, away from steel",
+             *           "of_tools": [
+             *             "compass"
+             *           ],
              *           "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
              *         },
              *         {
              *           "code": "meter_battery",
              *           "name": "Battery of meter and multimeter",
+             *           "of_tools": [
+             *             "multimeter"
+             *           ],
              *           "text": "A weak one reads low, and lies."
              *         },
              *         {
              *           "code": "wrench_zero",
              *           "name": "Torque wrench wound down to its lowest after the last job",
+             *           "of_tools": [
+             *             "torque wrench"
+             *           ],
              *           "text": "A spring that stays loaded forgets its figure."
              *         },
              *         {
              *           "code": "level_turned",
              *           "name": "Spirit level turned end for end",
+             *           "of_tools": [
+             *             "spirit level"
+             *           ],
              *           "text": "The bubble stands at the same place."
              *         }
              *       ],
@@ -23356,7 +23408,7 @@ export interface components {
              *         },
              *         {
              *           "code": "mains_there",
-             *           "name": "Mains or an inverter where the modem goes",
+             *           "name": "Mains or an inverter where the indoor unit goes",
              *           "text": "Asked now: what runs by a timer does not wait for a socket."
              *         },
              *         {
@@ -26500,7 +26552,7 @@ export interface components {
              * Instrument Checks
              * @description Tried of the instruments before the work
              */
-            instrument_checks?: components["schemas"]["Phrase"][];
+            instrument_checks?: components["schemas"]["InstrumentCheck"][];
             /**
              * Items Given
              * @description Handed over to the customer
@@ -26862,23 +26914,24 @@ export interface components {
         };
         /**
          * InstrumentCheck
-         * @description What an instrument read, and what was true: from a reversal test, a surveyed mark or a finished peak.
+         * @description How an instrument is checked before it is trusted, and of what that is.
          */
         InstrumentCheck: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
             /**
-             * How
+             * Of Tools
+             * @description Asked where one of them is brought; empty: always
+             */
+            of_tools?: string[];
+            /**
+             * Text
+             * @description What it means for the work, or what to mind
              * @default
              */
-            how: string;
-            /**
-             * On
-             * Format: date
-             */
-            on: string;
-            /** Read Deg */
-            read_deg: number;
-            /** True Deg */
-            true_deg: number;
+            text: string;
         };
         /**
          * InstrumentFigure
@@ -28198,6 +28251,7 @@ export interface components {
              *           "joints": [
              *             {
              *               "across": false,
+             *               "circle_count": 1,
              *               "code": "m_bar",
              *               "count": 1,
              *               "ends": "tight",
@@ -28522,6 +28576,7 @@ export interface components {
              *           "joints": [
              *             {
              *               "across": true,
+             *               "circle_count": 1,
              *               "code": "m_struts",
              *               "count": 4,
              *               "ends": "tight",
@@ -29265,12 +29320,13 @@ export interface components {
              *           "joints": [
              *             {
              *               "across": false,
+             *               "circle_count": 1,
              *               "code": "m_ubolts",
              *               "count": 4,
              *               "ends": "tight",
              *               "free_until": "",
              *               "grade": "8.8",
-             *               "head": "hexagon",
+             *               "head": "u_bolt",
              *               "length_mm": null,
              *               "lock_number": null,
              *               "name": "U-bolts of the brackets",
@@ -29286,6 +29342,7 @@ export interface components {
              *             },
              *             {
              *               "across": true,
+             *               "circle_count": 1,
              *               "code": "m_pinch",
              *               "count": 6,
              *               "ends": "tight",
@@ -29611,6 +29668,7 @@ export interface components {
              *           "joints": [
              *             {
              *               "across": false,
+             *               "circle_count": 1,
              *               "code": "m_collar",
              *               "count": 3,
              *               "ends": "tight",
@@ -29936,6 +29994,7 @@ export interface components {
              *           "joints": [
              *             {
              *               "across": true,
+             *               "circle_count": 1,
              *               "code": "m_base",
              *               "count": 4,
              *               "ends": "tight",
@@ -30419,6 +30478,7 @@ export interface components {
              *           "joints": [
              *             {
              *               "across": true,
+             *               "circle_count": 1,
              *               "code": "m_frame",
              *               "count": 4,
              *               "ends": "torqued",
@@ -30848,8 +30908,9 @@ export interface components {
              *           "joints": [
              *             {
              *               "across": true,
+             *               "circle_count": 2,
              *               "code": "m_clamps",
-             *               "count": 4,
+             *               "count": 8,
              *               "ends": "tight",
              *               "free_until": "m_dry",
              *               "grade": "A2-70",
@@ -30902,13 +30963,6 @@ export interface components {
              *               "name": "Foot cup",
              *               "own_number": "",
              *               "spare": false
-             *             },
-             *             {
-             *               "count": 8,
-             *               "mass_kg": 0.02,
-             *               "name": "Self-locking nut",
-             *               "own_number": "",
-             *               "spare": true
              *             }
              *           ],
              *           "plate_count": 1,
@@ -31239,6 +31293,7 @@ export interface components {
              *           "joints": [
              *             {
              *               "across": false,
+             *               "circle_count": 1,
              *               "code": "m_joint",
              *               "count": 1,
              *               "ends": "tight",
@@ -31482,12 +31537,13 @@ export interface components {
              *           "joints": [
              *             {
              *               "across": false,
+             *               "circle_count": 1,
              *               "code": "m_nuts",
              *               "count": 8,
              *               "ends": "tight",
              *               "free_until": "",
              *               "grade": "8.8",
-             *               "head": "hexagon",
+             *               "head": "stud",
              *               "length_mm": null,
              *               "lock_number": null,
              *               "name": "Levelling nuts",
@@ -31715,6 +31771,7 @@ export interface components {
              *           "joints": [
              *             {
              *               "across": false,
+             *               "circle_count": 1,
              *               "code": "m_pins",
              *               "count": 2,
              *               "ends": "snug",
@@ -33746,26 +33803,41 @@ export interface components {
              *           {
              *             "code": "clinometer_turned",
              *             "name": "Clinometer turned end for end",
+             *             "of_tools": [
+             *               "clinometer"
+             *             ],
              *             "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
              *           },
              *           {
              *             "code": "compass_free",
              *             "name": "Compass swings free, away from steel",
+             *             "of_tools": [
+             *               "compass"
+             *             ],
              *             "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
              *           },
              *           {
              *             "code": "meter_battery",
              *             "name": "Battery of meter and multimeter",
+             *             "of_tools": [
+             *               "multimeter"
+             *             ],
              *             "text": "A weak one reads low, and lies."
              *           },
              *           {
              *             "code": "wrench_zero",
              *             "name": "Torque wrench wound down to its lowest after the last job",
+             *             "of_tools": [
+             *               "torque wrench"
+             *             ],
              *             "text": "A spring that stays loaded forgets its figure."
              *           },
              *           {
              *             "code": "level_turned",
              *             "name": "Spirit level turned end for end",
+             *             "of_tools": [
+             *               "spirit level"
+             *             ],
              *             "text": "The bubble stands at the same place."
              *           }
              *         ],
@@ -34573,7 +34645,7 @@ export interface components {
              *           },
              *           {
              *             "code": "mains_there",
-             *             "name": "Mains or an inverter where the modem goes",
+             *             "name": "Mains or an inverter where the indoor unit goes",
              *             "text": "Asked now: what runs by a timer does not wait for a socket."
              *           },
              *           {
@@ -35943,6 +36015,12 @@ export interface components {
              */
             across: boolean;
             /**
+             * Circle Count
+             * @description Equal circles in which they sit: two clamps of four
+             * @default 1
+             */
+            circle_count: number;
+            /**
              * Code
              * @description By which steps name it
              * @default
@@ -35978,7 +36056,7 @@ export interface components {
              * @default hexagon
              * @enum {string}
              */
-            head: "hexagon" | "socket" | "none";
+            head: "hexagon" | "socket" | "none" | "u_bolt" | "stud";
             /**
              * Length Mm
              * @description Of each bolt, under its head
@@ -36141,7 +36219,7 @@ export interface components {
             torque_nm: number | null;
             /**
              * Turn Numbers
-             * @description Bolts, numbered round the circle, in the order of their turn
+             * @description Bolts, numbered round each circle, in the order of their turn
              */
             turn_numbers: number[];
             /**
@@ -36376,7 +36454,7 @@ export interface components {
              */
             hole_count: number;
             /** Instruments */
-            instruments?: components["schemas"]["Phrase"][];
+            instruments?: components["schemas"]["InstrumentCheck"][];
             /** Joints */
             joints?: components["schemas"]["Joint"][];
             /**
@@ -36525,6 +36603,12 @@ export interface components {
              */
             rules: components["schemas"]["HouseRules"];
             /**
+             * Sealed Kg
+             * @description Of the box’s own cables, where they are used
+             * @default 0
+             */
+            sealed_kg: number;
+            /**
              * Steps
              * @description What they need in the hand
              */
@@ -36602,11 +36686,8 @@ export interface components {
              * @enum {string}
              */
             group: "terminal" | "mount" | "fasteners" | "fixings" | "cable" | "consumables" | "height" | "tools" | "aloft" | "instruments" | "ready";
-            /**
-             * Layer Number
-             * @default 0
-             */
-            layer_number: number;
+            /** Layer Number */
+            layer_number?: number | null;
             /**
              * Mass Kg
              * @description Of all of them
@@ -36618,9 +36699,8 @@ export interface components {
             /**
              * Own Number
              * @description The firm's or its supplier's number for it
-             * @default
              */
-            own_number: string;
+            own_number?: string | null;
             /**
              * Unit
              * @description As it is counted: pieces, m, ml, cans
@@ -39470,26 +39550,41 @@ export interface components {
              *         {
              *           "code": "clinometer_turned",
              *           "name": "Clinometer turned end for end",
+             *           "of_tools": [
+             *             "clinometer"
+             *           ],
              *           "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
              *         },
              *         {
              *           "code": "compass_free",
              *           "name": "Compass swings free, away from steel",
+             *           "of_tools": [
+             *             "compass"
+             *           ],
              *           "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
              *         },
              *         {
              *           "code": "meter_battery",
              *           "name": "Battery of meter and multimeter",
+             *           "of_tools": [
+             *             "multimeter"
+             *           ],
              *           "text": "A weak one reads low, and lies."
              *         },
              *         {
              *           "code": "wrench_zero",
              *           "name": "Torque wrench wound down to its lowest after the last job",
+             *           "of_tools": [
+             *             "torque wrench"
+             *           ],
              *           "text": "A spring that stays loaded forgets its figure."
              *         },
              *         {
              *           "code": "level_turned",
              *           "name": "Spirit level turned end for end",
+             *           "of_tools": [
+             *             "spirit level"
+             *           ],
              *           "text": "The bubble stands at the same place."
              *         }
              *       ],
@@ -40297,7 +40392,7 @@ export interface components {
              *         },
              *         {
              *           "code": "mains_there",
-             *           "name": "Mains or an inverter where the modem goes",
+             *           "name": "Mains or an inverter where the indoor unit goes",
              *           "text": "Asked now: what runs by a timer does not wait for a socket."
              *         },
              *         {
@@ -43470,26 +43565,41 @@ export interface components {
              *         {
              *           "code": "clinometer_turned",
              *           "name": "Clinometer turned end for end",
+             *           "of_tools": [
+             *             "clinometer"
+             *           ],
              *           "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
              *         },
              *         {
              *           "code": "compass_free",
              *           "name": "Compass swings free, away from steel",
+             *           "of_tools": [
+             *             "compass"
+             *           ],
              *           "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
              *         },
              *         {
              *           "code": "meter_battery",
              *           "name": "Battery of meter and multimeter",
+             *           "of_tools": [
+             *             "multimeter"
+             *           ],
              *           "text": "A weak one reads low, and lies."
              *         },
              *         {
              *           "code": "wrench_zero",
              *           "name": "Torque wrench wound down to its lowest after the last job",
+             *           "of_tools": [
+             *             "torque wrench"
+             *           ],
              *           "text": "A spring that stays loaded forgets its figure."
              *         },
              *         {
              *           "code": "level_turned",
              *           "name": "Spirit level turned end for end",
+             *           "of_tools": [
+             *             "spirit level"
+             *           ],
              *           "text": "The bubble stands at the same place."
              *         }
              *       ],
@@ -44297,7 +44407,7 @@ export interface components {
              *         },
              *         {
              *           "code": "mains_there",
-             *           "name": "Mains or an inverter where the modem goes",
+             *           "name": "Mains or an inverter where the indoor unit goes",
              *           "text": "Asked now: what runs by a timer does not wait for a socket."
              *         },
              *         {
@@ -47132,26 +47242,41 @@ export interface components {
              *         {
              *           "code": "clinometer_turned",
              *           "name": "Clinometer turned end for end",
+             *           "of_tools": [
+             *             "clinometer"
+             *           ],
              *           "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
              *         },
              *         {
              *           "code": "compass_free",
              *           "name": "Compass swings free, away from steel",
+             *           "of_tools": [
+             *             "compass"
+             *           ],
              *           "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
              *         },
              *         {
              *           "code": "meter_battery",
              *           "name": "Battery of meter and multimeter",
+             *           "of_tools": [
+             *             "multimeter"
+             *           ],
              *           "text": "A weak one reads low, and lies."
              *         },
              *         {
              *           "code": "wrench_zero",
              *           "name": "Torque wrench wound down to its lowest after the last job",
+             *           "of_tools": [
+             *             "torque wrench"
+             *           ],
              *           "text": "A spring that stays loaded forgets its figure."
              *         },
              *         {
              *           "code": "level_turned",
              *           "name": "Spirit level turned end for end",
+             *           "of_tools": [
+             *             "spirit level"
+             *           ],
              *           "text": "The bubble stands at the same place."
              *         }
              *       ],
@@ -47959,7 +48084,7 @@ export interface components {
              *         },
              *         {
              *           "code": "mains_there",
-             *           "name": "Mains or an inverter where the modem goes",
+             *           "name": "Mains or an inverter where the indoor unit goes",
              *           "text": "Asked now: what runs by a timer does not wait for a socket."
              *         },
              *         {
@@ -53938,26 +54063,41 @@ export interface components {
              *         {
              *           "code": "clinometer_turned",
              *           "name": "Clinometer turned end for end",
+             *           "of_tools": [
+             *             "clinometer"
+             *           ],
              *           "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
              *         },
              *         {
              *           "code": "compass_free",
              *           "name": "Compass swings free, away from steel",
+             *           "of_tools": [
+             *             "compass"
+             *           ],
              *           "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
              *         },
              *         {
              *           "code": "meter_battery",
              *           "name": "Battery of meter and multimeter",
+             *           "of_tools": [
+             *             "multimeter"
+             *           ],
              *           "text": "A weak one reads low, and lies."
              *         },
              *         {
              *           "code": "wrench_zero",
              *           "name": "Torque wrench wound down to its lowest after the last job",
+             *           "of_tools": [
+             *             "torque wrench"
+             *           ],
              *           "text": "A spring that stays loaded forgets its figure."
              *         },
              *         {
              *           "code": "level_turned",
              *           "name": "Spirit level turned end for end",
+             *           "of_tools": [
+             *             "spirit level"
+             *           ],
              *           "text": "The bubble stands at the same place."
              *         }
              *       ],
@@ -54765,7 +54905,7 @@ export interface components {
              *         },
              *         {
              *           "code": "mains_there",
-             *           "name": "Mains or an inverter where the modem goes",
+             *           "name": "Mains or an inverter where the indoor unit goes",
              *           "text": "Asked now: what runs by a timer does not wait for a socket."
              *         },
              *         {
@@ -59585,26 +59725,41 @@ export interface components {
              *         {
              *           "code": "clinometer_turned",
              *           "name": "Clinometer turned end for end",
+             *           "of_tools": [
+             *             "clinometer"
+             *           ],
              *           "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
              *         },
              *         {
              *           "code": "compass_free",
              *           "name": "Compass swings free, away from steel",
+             *           "of_tools": [
+             *             "compass"
+             *           ],
              *           "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
              *         },
              *         {
              *           "code": "meter_battery",
              *           "name": "Battery of meter and multimeter",
+             *           "of_tools": [
+             *             "multimeter"
+             *           ],
              *           "text": "A weak one reads low, and lies."
              *         },
              *         {
              *           "code": "wrench_zero",
              *           "name": "Torque wrench wound down to its lowest after the last job",
+             *           "of_tools": [
+             *             "torque wrench"
+             *           ],
              *           "text": "A spring that stays loaded forgets its figure."
              *         },
              *         {
              *           "code": "level_turned",
              *           "name": "Spirit level turned end for end",
+             *           "of_tools": [
+             *             "spirit level"
+             *           ],
              *           "text": "The bubble stands at the same place."
              *         }
              *       ],
@@ -60412,7 +60567,7 @@ export interface components {
              *         },
              *         {
              *           "code": "mains_there",
-             *           "name": "Mains or an inverter where the modem goes",
+             *           "name": "Mains or an inverter where the indoor unit goes",
              *           "text": "Asked now: what runs by a timer does not wait for a socket."
              *         },
              *         {
@@ -66620,26 +66775,41 @@ export interface components {
              *         {
              *           "code": "clinometer_turned",
              *           "name": "Clinometer turned end for end",
+             *           "of_tools": [
+             *             "clinometer"
+             *           ],
              *           "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
              *         },
              *         {
              *           "code": "compass_free",
              *           "name": "Compass swings free, away from steel",
+             *           "of_tools": [
+             *             "compass"
+             *           ],
              *           "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
              *         },
              *         {
              *           "code": "meter_battery",
              *           "name": "Battery of meter and multimeter",
+             *           "of_tools": [
+             *             "multimeter"
+             *           ],
              *           "text": "A weak one reads low, and lies."
              *         },
              *         {
              *           "code": "wrench_zero",
              *           "name": "Torque wrench wound down to its lowest after the last job",
+             *           "of_tools": [
+             *             "torque wrench"
+             *           ],
              *           "text": "A spring that stays loaded forgets its figure."
              *         },
              *         {
              *           "code": "level_turned",
              *           "name": "Spirit level turned end for end",
+             *           "of_tools": [
+             *             "spirit level"
+             *           ],
              *           "text": "The bubble stands at the same place."
              *         }
              *       ],
@@ -67447,7 +67617,7 @@ export interface components {
              *         },
              *         {
              *           "code": "mains_there",
-             *           "name": "Mains or an inverter where the modem goes",
+             *           "name": "Mains or an inverter where the indoor unit goes",
              *           "text": "Asked now: what runs by a timer does not wait for a socket."
              *         },
              *         {
@@ -71018,26 +71188,41 @@ export interface components {
              *         {
              *           "code": "clinometer_turned",
              *           "name": "Clinometer turned end for end",
+             *           "of_tools": [
+             *             "clinometer"
+             *           ],
              *           "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
              *         },
              *         {
              *           "code": "compass_free",
              *           "name": "Compass swings free, away from steel",
+             *           "of_tools": [
+             *             "compass"
+             *           ],
              *           "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
              *         },
              *         {
              *           "code": "meter_battery",
              *           "name": "Battery of meter and multimeter",
+             *           "of_tools": [
+             *             "multimeter"
+             *           ],
              *           "text": "A weak one reads low, and lies."
              *         },
              *         {
              *           "code": "wrench_zero",
              *           "name": "Torque wrench wound down to its lowest after the last job",
+             *           "of_tools": [
+             *             "torque wrench"
+             *           ],
              *           "text": "A spring that stays loaded forgets its figure."
              *         },
              *         {
              *           "code": "level_turned",
              *           "name": "Spirit level turned end for end",
+             *           "of_tools": [
+             *             "spirit level"
+             *           ],
              *           "text": "The bubble stands at the same place."
              *         }
              *       ],
@@ -71845,7 +72030,7 @@ export interface components {
              *         },
              *         {
              *           "code": "mains_there",
-             *           "name": "Mains or an inverter where the modem goes",
+             *           "name": "Mains or an inverter where the indoor unit goes",
              *           "text": "Asked now: what runs by a timer does not wait for a socket."
              *         },
              *         {
@@ -76766,26 +76951,41 @@ export interface components {
              *         {
              *           "code": "clinometer_turned",
              *           "name": "Clinometer turned end for end",
+             *           "of_tools": [
+             *             "clinometer"
+             *           ],
              *           "text": "Both readings on one face: half their difference is its error; enter it at Aim, Instruments."
              *         },
              *         {
              *           "code": "compass_free",
              *           "name": "Compass swings free, away from steel",
+             *           "of_tools": [
+             *             "compass"
+             *           ],
              *           "text": "Several metres from vehicle, tools, telephone and rails; twice the same."
              *         },
              *         {
              *           "code": "meter_battery",
              *           "name": "Battery of meter and multimeter",
+             *           "of_tools": [
+             *             "multimeter"
+             *           ],
              *           "text": "A weak one reads low, and lies."
              *         },
              *         {
              *           "code": "wrench_zero",
              *           "name": "Torque wrench wound down to its lowest after the last job",
+             *           "of_tools": [
+             *             "torque wrench"
+             *           ],
              *           "text": "A spring that stays loaded forgets its figure."
              *         },
              *         {
              *           "code": "level_turned",
              *           "name": "Spirit level turned end for end",
+             *           "of_tools": [
+             *             "spirit level"
+             *           ],
              *           "text": "The bubble stands at the same place."
              *         }
              *       ],
@@ -77593,7 +77793,7 @@ export interface components {
              *         },
              *         {
              *           "code": "mains_there",
-             *           "name": "Mains or an inverter where the modem goes",
+             *           "name": "Mains or an inverter where the indoor unit goes",
              *           "text": "Asked now: what runs by a timer does not wait for a socket."
              *         },
              *         {
@@ -80864,6 +81064,47 @@ export interface components {
             agrees: boolean;
             /** Checks */
             checks: components["schemas"]["AngleCheck"][];
+        };
+        /**
+         * InstrumentCheck
+         * @description How an instrument is checked before it is trusted, and of what that is.
+         */
+        rindle_core__catalogue__house_words__InstrumentCheck: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /**
+             * Of Tools
+             * @description Asked where one of them is brought; empty: always
+             */
+            of_tools?: string[];
+            /**
+             * Text
+             * @description What it means for the work, or what to mind
+             * @default
+             */
+            text: string;
+        };
+        /**
+         * InstrumentCheck
+         * @description What an instrument read, and what was true: from a reversal test, a surveyed mark or a finished peak.
+         */
+        rindle_core__catalogue__models__InstrumentCheck: {
+            /**
+             * How
+             * @default
+             */
+            how: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Read Deg */
+            read_deg: number;
+            /** True Deg */
+            true_deg: number;
         };
         /**
          * Evidence

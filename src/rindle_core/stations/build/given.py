@@ -110,9 +110,11 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
     mount, cable = context.result(MountPart), context.result(CablePart)
     listed, way = cable.cable_list, way_in(job)
     chosen = next((one for one in job.picks.cables if one.code == job.cable.cable_code), None)
+    sealed = [one for one in terminal.parts if one.place == "between"] if chosen and chosen.sealed else []
     return KitListInput(
         # A cable with its plugs on that was chosen is the box's own: it is counted once, by its length.
-        parts=[one for one in terminal.parts if not (one.place == "between" and chosen and chosen.sealed)],
+        parts=[one for one in terminal.parts if one not in sealed],
+        sealed_kg=math.fsum(one.mass_kg * one.count for one in sealed),
         variants=terminal.variants,
         variants_told=job.build.variants_told,
         pieces=kind.pieces if kind else [],

@@ -64,7 +64,7 @@ class JointView(Model):
     torque_nm: float | None
     torque_by: str = Field(description="maker, reckoned or feel")
     stack: str = Field(description="What goes on one bolt, in order")
-    turn_numbers: list[int] = Field(description="Bolts, numbered round the circle, in the order of their turn")
+    turn_numbers: list[int] = Field(description="Bolts, numbered round each circle, in the order of their turn")
     free_until: str = Field(description="Title of the step until which it stays free; empty: it need not")
     why_not_yet: str = Field(description="Why it may not be tight yet; empty: it may")
 
@@ -177,7 +177,7 @@ def joints(given: JointsInput) -> Outcome[JointsResult]:
                 torque_nm=torque.torque_nm,
                 torque_by=torque.by,
                 stack=bolt_stack(joint),
-                turn_numbers=turn_order(joint.count) if joint.across else [],
+                turn_numbers=turn_order(joint.count // joint.circle_count) if joint.across else [],
                 free_until=titles.get(joint.free_until, "Peak, when the aim is locked" if joint.free_until else ""),
                 why_not_yet=_not_yet(joint, titles, done, earlier),
             )

@@ -10,7 +10,7 @@ from pydantic import Field
 
 from rindle_core.catalogue.build_steps import BuildStep
 from rindle_core.catalogue.fixings import Fixing
-from rindle_core.catalogue.house_words import Phrase
+from rindle_core.catalogue.house_words import InstrumentCheck, Phrase
 from rindle_core.catalogue.mounts import MountPiece
 from rindle_core.catalogue.parts import Joint, Part, Variant
 from rindle_core.kernel.entry import Entry
@@ -101,12 +101,13 @@ class KitListInput(Model):
     hole_count: int = Field(default=0, ge=0, le=200, description="Holes of the mount, all plates")
     cuts: list[Cut] = Field(default_factory=list, max_length=20)
     cable_name: str = Field(default="", max_length=120)
+    sealed_kg: float = Field(default=0.0, ge=0, le=500, description="Of the box’s own cables, where they are used")
     consumables: list[Consumable] = Field(default_factory=list, max_length=60)
     brought: list[Brought] = Field(default_factory=list, max_length=20, description="Concrete, water, blocks")
     getting_up: GettingUpResult | None = Field(default=None, description="What it takes to work at height")
     tools: list[Annotated[str, Field(min_length=1, max_length=80)]] = Field(default_factory=list, max_length=200)
     steps: list[BuildStep] = Field(default_factory=list, max_length=120, description="What they need in the hand")
-    instruments: list[Phrase] = Field(default_factory=list, max_length=40)
+    instruments: list[InstrumentCheck] = Field(default_factory=list, max_length=40)
     ready: list[Phrase] = Field(default_factory=list, max_length=40)
     found: list[KitFound] = Field(default_factory=list, max_length=400)
     layers_searched: bool = Field(default=False, description="Whether every layer of the packing was lifted")
@@ -123,9 +124,9 @@ class KitRow(Model):
     amount: float
     unit: str = Field(description="As it is counted: pieces, m, ml, cans")
     cue: str = Field(default="", description="By what it is told from its look-alike, or what to mind")
-    own_number: str = Field(default="", description="The firm's or its supplier's number for it")
+    own_number: str | None = Field(default=None, description="The firm's or its supplier's number for it")
     mass_kg: float = Field(default=0.0, description="Of all of them")
-    layer_number: int = 0
+    layer_number: int | None = None
     found: KitFound | None = None
 
 
@@ -162,15 +163,11 @@ def _fasteners(joints: Iterable[Joint]) -> list[KitRow]:
         size = f"M{joint.size_mm:g}"
         length = f" × {joint.length_mm:g} mm" if joint.length_mm else ""
         grade = f", {joint.grade}" if joint.grade else ""
-        names = [
-            f"{joint.bolt[0].upper()}{joint.bolt[1:]}{length}{grade}",
-            *(f"{one.capitalize()} {size}" for one in joint.washers),
-        ]
-        if joint.nut:
-            names.append(f"{joint.nut.capitalize()} {size}")
-        for name in names:
+        bolts = [] if joint.head == "stud" else [f"{joint.bolt[0].upper()}{joint.bolt[1:]}{length}{grade}"]
+        under = [f"{one.capitalize()} {size}" for one in (*joint.washers, *([joint.nut] if joint.nut else []))]
+        for name, more in [*((one, joint.count) for one in bolts), *((one, joint.nut_count) for one in under)]:
             count, where = wanted.get(name, (0, []))
-            wanted[name] = (count + joint.count, [*where, f"{joint.count} for {joint.name.lower()}"])
+            wanted[name] = (count + more, [*where, f"{more} for {joint.name.lower()}"])
     return [
         _row("fasteners", name, count, cue="; ".join(dict.fromkeys(where)))
         for name, (count, where) in sorted(wanted.items(), key=lambda one: one[0])
@@ -186,11 +183,11 @@ def _parts(given: KitListInput) -> list[Part]:
 def _box(given: KitListInput) -> list[KitRow]:
     rows = [
         _row("terminal", one.name, one.count, cue=one.cue, mass_kg=one.mass_kg * one.count,
-             layer_number=one.layer_number, own_number=one.own_number)
+             layer_number=one.layer_number or None, own_number=one.own_number or None)
         for one in sorted(_parts(given), key=lambda one: one.layer_number or 99)
     ]  # fmt: skip
     rows += [
-        _row("mount", one.name, one.count, mass_kg=one.mass_kg * one.count, own_number=one.own_number,
+        _row("mount", one.name, one.count, mass_kg=one.mass_kg * one.count, own_number=one.own_number or None,
              cue="worth a spare: it is lost or perished first" if one.spare else "")
         for one in given.pieces
     ]  # fmt: skip
@@ -205,7 +202,7 @@ def _box(given: KitListInput) -> list[KitRow]:
     for cut in given.cuts:
         name = f"{given.cable_name or 'Cable'}, run {cut.run}"
         cue = "as it is supplied; what is over is coiled up" if cut.left_m else _NEW_ENDS
-        rows.append(_row("cable", name, cut.cut_m, "m", cue=cue))
+        rows.append(_row("cable", name, cut.cut_m, "m", cue=cue, mass_kg=given.sealed_kg / len(given.cuts)))
     return rows
 
 
@@ -233,7 +230,11 @@ def _van(given: KitListInput) -> list[KitRow]:
             )
         )
     rows += _aloft(given)
-    rows += [_row("instruments", one.name, 1, cue=one.text) for one in given.instruments]
+    rows += [
+        _row("instruments", one.name, 1, cue=one.text)
+        for one in given.instruments
+        if not one.of_tools or any(_slug(tool) in tools for tool in one.of_tools)
+    ]
     return rows + [_row("ready", one.name, 1, cue=one.text) for one in given.ready]
 
 

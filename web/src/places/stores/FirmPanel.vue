@@ -14,9 +14,9 @@ const shelf = useStores()
 const schema = shallowRef<Node | null>(null)
 /** The firm's name stands with its rules. */
 const ours = (): Entry => {
-  const { name, address } = shelf.firm!
+  const { name, address, telephone } = shelf.firm!
   const told = copyOf(shelf.firm![props.part]) as unknown as Entry
-  return props.part === 'rules' ? { name, address, told } : { told }
+  return props.part === 'rules' ? { name, address, telephone, told } : { told }
 }
 const typed = useTyped(async (data) => {
   await shelf.putFirm({ ...data, told: undefined, [props.part]: data.told } as never)
@@ -47,6 +47,11 @@ const below = (faults: Record<string, string>) =>
             :value="String(typed.data.value.name ?? '')"
             placeholder=""
             @update:value="change('name', $event)" /></label
+        ><label
+          >Telephone<n-input
+            :value="String(typed.data.value.telephone ?? '')"
+            placeholder=""
+            @update:value="change('telephone', $event)" /></label
         ><label class="grow"
           >Address<n-input
             :value="String(typed.data.value.address ?? '')"

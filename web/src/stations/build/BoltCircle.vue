@@ -2,7 +2,11 @@
 /** Bolts round a circle, each with its turn: opposite first, then across. */
 import { computed } from 'vue'
 
-const props = defineProps<{ turns: number[]; name: string }>()
+const props = defineProps<{
+  turns: number[]
+  name: string
+  /** Of how many like circles it is one. */ circles?: number
+}>()
 /** turns[i] is the bolt that is tightened as i + 1; bolts are numbered round the circle from the top. */
 const bolts = computed(() =>
   props.turns.map((bolt, index) => {
@@ -15,6 +19,7 @@ const bolts = computed(() =>
 <template>
   <svg viewBox="0 0 120 120" width="120" height="120" role="img" :aria-label="`${name}: tightened across in turn`">
     <circle class="rim" cx="60" cy="60" r="40" />
+    <text v-if="(circles ?? 1) > 1" x="60" y="65" text-anchor="middle">{{ circles }} ×</text>
     <g v-for="one in bolts" :key="one.turn">
       <circle class="bolt" :cx="one.x" :cy="one.y" r="13" />
       <text :x="one.x" :y="one.y + 5" text-anchor="middle">{{ one.turn }}</text>

@@ -40,7 +40,12 @@ function touch(view: Schemas['JointView'], state: State): void {
     <drawing-view name="parts" />
     <ol class="joints" data-fact="build.joint_marks" aria-label="Joints">
       <li v-for="(one, index) in found.joints" :key="one.code">
-        <bolt-circle v-if="one.turn_numbers.length > 2" :turns="one.turn_numbers" :name="one.joint.name" />
+        <bolt-circle
+          v-if="one.turn_numbers.length > 2"
+          :turns="one.turn_numbers"
+          :name="one.joint.name"
+          :circles="one.joint.circle_count"
+        />
         <span v-else class="number">{{ index + 1 }}</span>
         <div class="what">
           <h3>{{ index + 1 }} {{ one.joint.name }}</h3>

@@ -118,7 +118,12 @@ const unpass = () => store.patch({ passes: (told.value.passes ?? []).filter((one
       </li>
     </ul>
     <div v-for="one in joints" :key="one.code" class="joint">
-      <bolt-circle v-if="one.turn_numbers.length" :turns="one.turn_numbers" :name="one.joint.name" />
+      <bolt-circle
+        v-if="one.turn_numbers.length"
+        :turns="one.turn_numbers"
+        :name="one.joint.name"
+        :circles="one.joint.circle_count"
+      />
       <p>
         <b>{{ one.joint.name }}</b>: {{ step.sets?.[one.code]
         }}<template v-if="one.joint.count > 1">, {{ one.joint.count }} of them</template

@@ -136,6 +136,13 @@ const bundle = computed(
             <td class="quiet">Flags for cable ends, and plates for mast and modem with the job’s number as a code.</td>
             <td><a class="open" :href="`/api/jobs/${store.number}/labels.pdf`" target="_blank">PDF</a></td>
           </tr>
+          <tr v-if="job.facts.picks.terminal">
+            <th scope="row">Sign</th>
+            <td class="quiet">Keeps people out of the beam, or off the panel: whom to ring is on it.</td>
+            <td>
+              <a class="open" :href="`/api/jobs/${store.number}/sign.pdf?units=${prefs.system}`" target="_blank">PDF</a>
+            </td>
+          </tr>
         </tbody>
       </table>
     </section>

@@ -11,6 +11,8 @@ const store = useJob()
 const prefs = usePrefs()
 const found = computed(() => store.job!.assessment.lifts ?? null)
 const up = computed(() => store.job!.assessment.getting_up ?? null)
+/** What is worn and brought stands in the bill of the van too. */
+const gear = computed(() => (store.job!.assessment.kit_list?.rows ?? []).filter((one) => one.group === 'height'))
 const rules = computed(() => store.job!.facts.picks.rules)
 const most = computed(() => Math.max(1, ...(found.value?.lifts.map((one) => one.mass_kg) ?? [])))
 const show = (kg: number) => formatQuantity(kg, 'kg', prefs.system)
@@ -33,9 +35,9 @@ const show = (kg: number) => formatQuantity(kg, 'kg', prefs.system)
       </div>
     </template>
     <ul class="gear" aria-label="Worn and brought">
-      <li v-for="one in up.gear" :key="one.code">
-        <b>{{ one.count > 1 ? `${one.count} × ` : '' }}{{ one.name }}</b
-        ><br /><span class="quiet">{{ one.text }}</span>
+      <li v-for="one in gear" :key="one.code">
+        <b>{{ one.unit === 'pieces' && one.amount > 1 ? `${one.amount} × ` : '' }}{{ one.name }}</b
+        ><br /><span class="quiet">{{ one.cue }}</span>
       </li>
     </ul>
   </template>
