@@ -142,6 +142,13 @@ class WayIn(Phrase):
     usual_min: float = Field(default=0.0, ge=0, le=480, description="Minutes that it adds as a rule")
 
 
+class EarthPiece(Phrase):
+    """A piece of the way to earth, and what is brought for it."""
+
+    lug_count: int = Field(default=0, ge=0, le=20, description="Ends of its wire, each with a lug and a toothed washer")
+    arrester: bool = Field(default=False, description="Whether each run of coax has a surge arrester here")
+
+
 class InstrumentCheck(Phrase):
     """How an instrument is checked before it is trusted, and of what that is."""
 
@@ -189,8 +196,8 @@ class HouseWords(Model):
     )
     entry_checks: Annotated[list[Phrase], Field(description="Checked of an old hole")] = _list(Phrase, "entry_checks")
 
-    earth_path: Annotated[list[Phrase], Field(description="The way to earth, piece by piece")] = _list(
-        Phrase, "earth_path"
+    earth_path: Annotated[list[EarthPiece], Field(description="The way to earth, piece by piece")] = _list(
+        EarthPiece, "earth_path"
     )
     entry_steps: Annotated[list[Phrase], Field(description="Seen to where the cable enters")] = _list(
         Phrase, "entry_steps"

@@ -9303,32 +9303,44 @@ export interface components {
              *       ],
              *       "earth_path": [
              *         {
+             *           "arrester": false,
              *           "code": "transceiver",
+             *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
              *           "text": "Its own lead, apart from the mount’s."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "frame",
+             *           "lug_count": 2,
              *           "name": "Frame to the mast",
              *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
              *         },
              *         {
+             *           "arrester": true,
              *           "code": "arrester",
+             *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
              *           "text": "A moulded one is bonded where its sheet says."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "main",
+             *           "lug_count": 2,
              *           "name": "On to the main earth",
              *           "text": "Shortest way, no loop; by the local code."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "bare",
+             *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
              *           "text": "Paint scored, toothed washer against the lug."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "before",
+             *           "lug_count": 0,
              *           "name": "Made before power",
              *           "text": ""
              *         }
@@ -14929,32 +14941,44 @@ export interface components {
              *       ],
              *       "earth_path": [
              *         {
+             *           "arrester": false,
              *           "code": "transceiver",
+             *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
              *           "text": "Its own lead, apart from the mount’s."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "frame",
+             *           "lug_count": 2,
              *           "name": "Frame to the mast",
              *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
              *         },
              *         {
+             *           "arrester": true,
              *           "code": "arrester",
+             *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
              *           "text": "A moulded one is bonded where its sheet says."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "main",
+             *           "lug_count": 2,
              *           "name": "On to the main earth",
              *           "text": "Shortest way, no loop; by the local code."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "bare",
+             *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
              *           "text": "Paint scored, toothed washer against the lug."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "before",
+             *           "lug_count": 0,
              *           "name": "Made before power",
              *           "text": ""
              *         }
@@ -19472,6 +19496,12 @@ export interface components {
              */
             building: "" | "done" | "not_possible";
             /**
+             * Coax Count
+             * @description Runs of coax that enter the house
+             * @default 0
+             */
+            coax_count: number;
+            /**
              * Done
              * @description Codes of what is made
              */
@@ -19482,7 +19512,7 @@ export interface components {
              * Path
              * @description In its order, from the house's words
              */
-            path: components["schemas"]["Phrase"][];
+            path: components["schemas"]["EarthPiece"][];
             /**
              * Point
              * @description Where the wire is taken, by name; empty: not told
@@ -19650,6 +19680,34 @@ export interface components {
             result: components["schemas"]["EarthResult"];
         };
         /**
+         * EarthPiece
+         * @description A piece of the way to earth, and what is brought for it.
+         */
+        EarthPiece: {
+            /**
+             * Arrester
+             * @description Whether each run of coax has a surge arrester here
+             * @default false
+             */
+            arrester: boolean;
+            /** Code */
+            code: string;
+            /**
+             * Lug Count
+             * @description Ends of its wire, each with a lug and a toothed washer
+             * @default 0
+             */
+            lug_count: number;
+            /** Name */
+            name: string;
+            /**
+             * Text
+             * @description What it means for the work, or what to mind
+             * @default
+             */
+            text: string;
+        };
+        /**
          * EarthPoint
          * @description A screw, lug or clamp to which somebody may come to take the earth.
          */
@@ -19675,6 +19733,11 @@ export interface components {
         EarthResult: {
             /** Done Count */
             done_count: number;
+            /**
+             * Goods
+             * @description What is brought for it
+             */
+            goods?: components["schemas"]["Consumable"][];
             /** Steps */
             steps: components["schemas"]["EarthStep"][];
             /** Wire Mohm */
@@ -21778,32 +21841,44 @@ export interface components {
              *       ],
              *       "earth_path": [
              *         {
+             *           "arrester": false,
              *           "code": "transceiver",
+             *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
              *           "text": "Its own lead, apart from the mount’s."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "frame",
+             *           "lug_count": 2,
              *           "name": "Frame to the mast",
              *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
              *         },
              *         {
+             *           "arrester": true,
              *           "code": "arrester",
+             *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
              *           "text": "A moulded one is bonded where its sheet says."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "main",
+             *           "lug_count": 2,
              *           "name": "On to the main earth",
              *           "text": "Shortest way, no loop; by the local code."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "bare",
+             *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
              *           "text": "Paint scored, toothed washer against the lug."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "before",
+             *           "lug_count": 0,
              *           "name": "Made before power",
              *           "text": ""
              *         }
@@ -26507,7 +26582,7 @@ export interface components {
              * Earth Path
              * @description The way to earth, piece by piece
              */
-            earth_path?: components["schemas"]["Phrase"][];
+            earth_path?: components["schemas"]["EarthPiece"][];
             /**
              * End Checks
              * @description Looked at on every end that is made
@@ -33015,32 +33090,44 @@ export interface components {
              *         ],
              *         "earth_path": [
              *           {
+             *             "arrester": false,
              *             "code": "transceiver",
+             *             "lug_count": 2,
              *             "name": "Transceiver to the frame",
              *             "text": "Its own lead, apart from the mount’s."
              *           },
              *           {
+             *             "arrester": false,
              *             "code": "frame",
+             *             "lug_count": 2,
              *             "name": "Frame to the mast",
              *             "text": "At the mount’s own earth screw; where it has none, at the clamp."
              *           },
              *           {
+             *             "arrester": true,
              *             "code": "arrester",
+             *             "lug_count": 2,
              *             "name": "Arrester at the entry, bonded",
              *             "text": "A moulded one is bonded where its sheet says."
              *           },
              *           {
+             *             "arrester": false,
              *             "code": "main",
+             *             "lug_count": 2,
              *             "name": "On to the main earth",
              *             "text": "Shortest way, no loop; by the local code."
              *           },
              *           {
+             *             "arrester": false,
              *             "code": "bare",
+             *             "lug_count": 0,
              *             "name": "Bare metal under each lug",
              *             "text": "Paint scored, toothed washer against the lug."
              *           },
              *           {
+             *             "arrester": false,
              *             "code": "before",
+             *             "lug_count": 0,
              *             "name": "Made before power",
              *             "text": ""
              *           }
@@ -38762,32 +38849,44 @@ export interface components {
              *       ],
              *       "earth_path": [
              *         {
+             *           "arrester": false,
              *           "code": "transceiver",
+             *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
              *           "text": "Its own lead, apart from the mount’s."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "frame",
+             *           "lug_count": 2,
              *           "name": "Frame to the mast",
              *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
              *         },
              *         {
+             *           "arrester": true,
              *           "code": "arrester",
+             *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
              *           "text": "A moulded one is bonded where its sheet says."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "main",
+             *           "lug_count": 2,
              *           "name": "On to the main earth",
              *           "text": "Shortest way, no loop; by the local code."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "bare",
+             *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
              *           "text": "Paint scored, toothed washer against the lug."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "before",
+             *           "lug_count": 0,
              *           "name": "Made before power",
              *           "text": ""
              *         }
@@ -42777,32 +42876,44 @@ export interface components {
              *       ],
              *       "earth_path": [
              *         {
+             *           "arrester": false,
              *           "code": "transceiver",
+             *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
              *           "text": "Its own lead, apart from the mount’s."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "frame",
+             *           "lug_count": 2,
              *           "name": "Frame to the mast",
              *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
              *         },
              *         {
+             *           "arrester": true,
              *           "code": "arrester",
+             *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
              *           "text": "A moulded one is bonded where its sheet says."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "main",
+             *           "lug_count": 2,
              *           "name": "On to the main earth",
              *           "text": "Shortest way, no loop; by the local code."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "bare",
+             *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
              *           "text": "Paint scored, toothed washer against the lug."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "before",
+             *           "lug_count": 0,
              *           "name": "Made before power",
              *           "text": ""
              *         }
@@ -46454,32 +46565,44 @@ export interface components {
              *       ],
              *       "earth_path": [
              *         {
+             *           "arrester": false,
              *           "code": "transceiver",
+             *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
              *           "text": "Its own lead, apart from the mount’s."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "frame",
+             *           "lug_count": 2,
              *           "name": "Frame to the mast",
              *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
              *         },
              *         {
+             *           "arrester": true,
              *           "code": "arrester",
+             *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
              *           "text": "A moulded one is bonded where its sheet says."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "main",
+             *           "lug_count": 2,
              *           "name": "On to the main earth",
              *           "text": "Shortest way, no loop; by the local code."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "bare",
+             *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
              *           "text": "Paint scored, toothed washer against the lug."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "before",
+             *           "lug_count": 0,
              *           "name": "Made before power",
              *           "text": ""
              *         }
@@ -53275,32 +53398,44 @@ export interface components {
              *       ],
              *       "earth_path": [
              *         {
+             *           "arrester": false,
              *           "code": "transceiver",
+             *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
              *           "text": "Its own lead, apart from the mount’s."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "frame",
+             *           "lug_count": 2,
              *           "name": "Frame to the mast",
              *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
              *         },
              *         {
+             *           "arrester": true,
              *           "code": "arrester",
+             *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
              *           "text": "A moulded one is bonded where its sheet says."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "main",
+             *           "lug_count": 2,
              *           "name": "On to the main earth",
              *           "text": "Shortest way, no loop; by the local code."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "bare",
+             *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
              *           "text": "Paint scored, toothed washer against the lug."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "before",
+             *           "lug_count": 0,
              *           "name": "Made before power",
              *           "text": ""
              *         }
@@ -58937,32 +59072,44 @@ export interface components {
              *       ],
              *       "earth_path": [
              *         {
+             *           "arrester": false,
              *           "code": "transceiver",
+             *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
              *           "text": "Its own lead, apart from the mount’s."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "frame",
+             *           "lug_count": 2,
              *           "name": "Frame to the mast",
              *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
              *         },
              *         {
+             *           "arrester": true,
              *           "code": "arrester",
+             *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
              *           "text": "A moulded one is bonded where its sheet says."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "main",
+             *           "lug_count": 2,
              *           "name": "On to the main earth",
              *           "text": "Shortest way, no loop; by the local code."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "bare",
+             *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
              *           "text": "Paint scored, toothed washer against the lug."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "before",
+             *           "lug_count": 0,
              *           "name": "Made before power",
              *           "text": ""
              *         }
@@ -65987,32 +66134,44 @@ export interface components {
              *       ],
              *       "earth_path": [
              *         {
+             *           "arrester": false,
              *           "code": "transceiver",
+             *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
              *           "text": "Its own lead, apart from the mount’s."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "frame",
+             *           "lug_count": 2,
              *           "name": "Frame to the mast",
              *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
              *         },
              *         {
+             *           "arrester": true,
              *           "code": "arrester",
+             *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
              *           "text": "A moulded one is bonded where its sheet says."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "main",
+             *           "lug_count": 2,
              *           "name": "On to the main earth",
              *           "text": "Shortest way, no loop; by the local code."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "bare",
+             *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
              *           "text": "Paint scored, toothed washer against the lug."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "before",
+             *           "lug_count": 0,
              *           "name": "Made before power",
              *           "text": ""
              *         }
@@ -70400,32 +70559,44 @@ export interface components {
              *       ],
              *       "earth_path": [
              *         {
+             *           "arrester": false,
              *           "code": "transceiver",
+             *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
              *           "text": "Its own lead, apart from the mount’s."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "frame",
+             *           "lug_count": 2,
              *           "name": "Frame to the mast",
              *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
              *         },
              *         {
+             *           "arrester": true,
              *           "code": "arrester",
+             *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
              *           "text": "A moulded one is bonded where its sheet says."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "main",
+             *           "lug_count": 2,
              *           "name": "On to the main earth",
              *           "text": "Shortest way, no loop; by the local code."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "bare",
+             *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
              *           "text": "Paint scored, toothed washer against the lug."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "before",
+             *           "lug_count": 0,
              *           "name": "Made before power",
              *           "text": ""
              *         }
@@ -76163,32 +76334,44 @@ export interface components {
              *       ],
              *       "earth_path": [
              *         {
+             *           "arrester": false,
              *           "code": "transceiver",
+             *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
              *           "text": "Its own lead, apart from the mount’s."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "frame",
+             *           "lug_count": 2,
              *           "name": "Frame to the mast",
              *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
              *         },
              *         {
+             *           "arrester": true,
              *           "code": "arrester",
+             *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
              *           "text": "A moulded one is bonded where its sheet says."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "main",
+             *           "lug_count": 2,
              *           "name": "On to the main earth",
              *           "text": "Shortest way, no loop; by the local code."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "bare",
+             *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
              *           "text": "Paint scored, toothed washer against the lug."
              *         },
              *         {
+             *           "arrester": false,
              *           "code": "before",
+             *           "lug_count": 0,
              *           "name": "Made before power",
              *           "text": ""
              *         }

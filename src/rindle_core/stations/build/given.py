@@ -30,6 +30,7 @@ from rindle_core.stations.mounting import build_steps, joints_of, mount_kind
 from rindle_core.stations.station import Context, free
 from rindle_core.stations.way_in import way_in
 
+_BOND_METER = "milliohmmeter"  # a multimeter does not see tens of milliohms
 _STOPS: dict[WeatherKind, Work] = {"ladder": "climb", "lift": "lift"}
 # What is only known once the mount stands: the steps that put it there cannot wait for it.
 _WHILE_MOUNTING = (
@@ -123,10 +124,15 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
         hole_count=len(kind.holes) * kind.plate_count if kind else 0,
         cuts=listed.cuts if listed else [],
         cable_name=chosen.name if chosen else "",
-        consumables=[*(listed.consumables if listed else []), *_plugs(job, listed)],
+        consumables=[
+            *(listed.consumables if listed else []),
+            *_plugs(job, listed),
+            *(cable.earth.goods if cable.earth else []),
+        ],
         brought=_brought(job, mount),
         getting_up=mount.getting_up,
         tools=[
+            *([_BOND_METER] if cable.earth else []),
             *(*terminal.tools, *(kind.tools if kind else [])),
             *(*_bit_of(cable.wall_hole), *_of_fixings(mount.fixings), *(way.wears if way else [])),
         ],

@@ -92,7 +92,8 @@ def asked_list(job: JobInput, terminal: Terminal, chosen: CoaxCable, expected_db
 
 def asked_earth(job: JobInput) -> Outcome[EarthResult]:
     """The `earth` calculator."""
-    told = job.cable
+    told, terminal, chosen = job.cable, job.picks.terminal, chosen_cable(job)
+    of_coax = terminal is not None and chosen is not None and chosen.kind == "coax" and not chosen.sealed
     return earth(
         EarthInput(
             path=job.picks.words.earth_path,
@@ -105,6 +106,7 @@ def asked_earth(job: JobInput) -> Outcome[EarthResult]:
             ground_ohm=told.earth_ground_ohm,
             building=told.earth_building,
             why_not=told.earth_why_not,
+            coax_count=len(ports_of(terminal)) if terminal is not None and of_coax else 0,
             powered=job.bringup.powered_at is not None or bool(job.bringup.states_entered),
             rules=job.picks.rules,
         )

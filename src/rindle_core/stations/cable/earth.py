@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
+import math
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from rindle_core.catalogue.earth_points import EarthPoint
-from rindle_core.catalogue.house_words import Phrase
+from rindle_core.catalogue.house_words import EarthPiece
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations.cable.dress import Consumable
 from rindle_core.stations.cable.findings import (
     EARTH,
     EARTH_BOND,
@@ -34,7 +36,7 @@ BuildingFact = Annotated[Building, Entry("Building’s main earth", choices=dict
 class EarthInput(Model):
     """What of the path is made, the wire, and the readings."""
 
-    path: list[Phrase] = Field(min_length=1, max_length=40, description="In its order, from the house's words")
+    path: list[EarthPiece] = Field(min_length=1, max_length=40, description="In its order, from the house's words")
     done: list[str] = Field(default_factory=list, max_length=40, description="Codes of what is made")
     wire_mm2: float | None = Field(default=None, gt=0, le=300)
     wire_length_m: float | None = Field(default=None, ge=0, le=500)
@@ -44,6 +46,7 @@ class EarthInput(Model):
     why_not: str = Field(default="", max_length=300)
     points: list[EarthPoint] = Field(default_factory=list, max_length=12, description="Of the terminal, by its maker")
     point: str = Field(default="", max_length=80, description="Where the wire is taken, by name; empty: not told")
+    coax_count: int = Field(default=0, ge=0, le=8, description="Runs of coax that enter the house")
     powered: bool = Field(default=False, description="Whether the terminal is switched on already")
     rules: HouseRules = DEFAULT_RULES
 
@@ -62,6 +65,7 @@ class EarthResult(Model):
     steps: list[EarthStep]
     done_count: int
     wire_mohm: float | None
+    goods: list[Consumable] = Field(default_factory=list, description="What is brought for it")
 
 
 @register("earth", "The way to earth piece by piece, its wire and its readings", EarthInput, EarthResult)
@@ -71,8 +75,29 @@ def earth(given: EarthInput) -> Outcome[EarthResult]:
     wire = None
     if given.wire_mm2 is not None and given.wire_length_m is not None:
         wire = 1000.0 * _COPPER_OHM_MM2_PER_M * given.wire_length_m / given.wire_mm2
-    result = EarthResult(steps=steps, done_count=sum(one.done for one in steps), wire_mohm=wire)
+    result = EarthResult(steps=steps, done_count=sum(one.done for one in steps), wire_mohm=wire, goods=_goods(given))
     return Outcome(result, _judge(given, result))
+
+
+def _goods(given: EarthInput) -> list[Consumable]:
+    """Wire, lugs with their washers, and an arrester for each run of coax; the local code may ask for more."""
+    size_mm2 = given.wire_mm2 or given.rules.earth_wire_mm2
+    wire = f"Earth wire, copper, {size_mm2:g} mm²"
+    told = (
+        Consumable(name=wire, amount=1, unit="pieces", note="its length is not told yet: Cable, Earth")
+        if given.wire_length_m is None
+        else Consumable(name=wire, amount=math.ceil(given.wire_length_m), unit="m", note="the shortest way, no loop")
+    )
+    lugs = sum(one.lug_count for one in given.path)
+    arresters = given.coax_count * sum(one.arrester for one in given.path)
+    goods = [
+        *([told] if lugs else []),
+        Consumable(name=f"Lugs for {size_mm2:g} mm²", amount=lugs, unit="pieces", note="pressed with their own tool"),
+        Consumable(name="Toothed washers", amount=lugs, unit="pieces", note="against the lug, on bare metal"),
+        Consumable(name="Surge arresters for coax", amount=arresters, unit="pieces",
+                   note="where the cable enters; one that is moulded into the cable does as well"),
+    ]  # fmt: skip
+    return [one for one in goods if one.amount]
 
 
 def _judge(given: EarthInput, result: EarthResult) -> list[Finding]:

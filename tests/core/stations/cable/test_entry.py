@@ -265,3 +265,32 @@ def test_every_end_that_is_made_is_looked_at(ends, checks, level):
     found = judge_ends(job, ends)
     assert [one.level for one in found] == ([level] if level else [])
     assert ("core straight" in found[0].message) == (level == "unknown") if level else True
+
+
+def test_what_the_way_to_earth_takes_is_brought():
+    def goods(**told):
+        found = earth(EarthInput(path=PATH, **told)).result.goods
+        return {one.name: (one.amount, one.unit) for one in found}
+
+    lugs = sum(one.lug_count for one in PATH)
+    assert lugs > 0
+    bare = goods()
+    assert bare == {
+        "Earth wire, copper, 16 mm²": (1, "pieces"),  # of unknown length
+        "Lugs for 16 mm²": (lugs, "pieces"),
+        "Toothed washers": (lugs, "pieces"),
+    }
+    told = goods(wire_mm2=25.0, wire_length_m=6.2, coax_count=2)
+    assert told["Earth wire, copper, 25 mm²"] == (7, "m")
+    assert told["Surge arresters for coax"] == (2, "pieces")
+
+
+@pytest.mark.parametrize(("name", "arresters"), [("2026-101", 1), ("2026-103", 2), ("2026-106", 0)])
+def test_the_van_has_the_earth_s_goods_and_what_measures_the_bond(name, arresters):
+    facts = JobInput.model_validate(golden.read(name)["facts"])
+    result = assess(facts).result
+    rows = {one.name: one.amount for one in result.kit_list.rows}
+    assert rows.get("Surge arresters for coax", 0) == arresters
+    for one in result.earth.goods if result.earth else []:
+        assert rows[one.name] == one.amount
+    assert ("Milliohmmeter" in rows) == (result.earth is not None)

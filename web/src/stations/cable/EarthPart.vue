@@ -11,6 +11,7 @@ const store = useJob()
 const points = computed(() =>
   (store.job!.facts.picks.terminal?.earth_points ?? []).map((one) => ({ label: one.name, value: one.name })),
 )
+const goods = computed(() => store.job!.assessment.earth?.goods ?? [])
 const told = computed(() => store.job!.facts.cable)
 </script>
 
@@ -22,6 +23,12 @@ const told = computed(() => store.job!.facts.cable)
     @said="store.patch({ earthed_terminal_code: '', earthed_mount_code: '' })"
   />
   <drawing-view name="earth" />
+  <p v-if="goods.length">
+    Brought for it:
+    {{
+      goods.map((one) => `${one.name}, ${one.unit === 'pieces' ? `${one.amount} ×` : `${one.amount} m`}`).join('; ')
+    }}.
+  </p>
   <fact at="cable.earth_path" with-text="text" whole />
   <div class="fields">
     <fact v-if="points.length" at="cable.earth_point" :options="points" />
