@@ -148,6 +148,7 @@ GLOSSARY: tuple[Term, ...] = tuple(
         ("Inverter", "Makes mains voltage of a battery's; it keeps a part of what it takes for itself.", ""),
         ("Latency", "How long an answer takes.", "In thousandths of a second, there and back."),
         ("Level", "How strong the signal is, as the modem tells it.", "In dB, against the noise."),
+        ("Lug", "Ring pressed on the end of an earth wire, by which it is screwed to metal.", ""),
         ("Lock", "The modem has found the carrier and follows it.", ""),
         ("Loss", "What is taken from a signal on its way.", "In dB; 3 dB is half."),
         ("Mast", "The tube that carries the terminal.", ""),

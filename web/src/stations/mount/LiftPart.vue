@@ -12,7 +12,11 @@ const prefs = usePrefs()
 const found = computed(() => store.job!.assessment.lifts ?? null)
 const up = computed(() => store.job!.assessment.getting_up ?? null)
 /** What is worn and brought stands in the bill of the van too. */
-const gear = computed(() => (store.job!.assessment.kit_list?.rows ?? []).filter((one) => one.group === 'height'))
+const gear = computed(() =>
+  (store.job!.assessment.kit_list?.rows ?? []).filter(
+    (one) => one.group === 'height' && one.unit === 'pieces', // the ladder’s length stands above
+  ),
+)
 const rules = computed(() => store.job!.facts.picks.rules)
 const most = computed(() => Math.max(1, ...(found.value?.lifts.map((one) => one.mass_kg) ?? [])))
 const show = (kg: number) => formatQuantity(kg, 'kg', prefs.system)
@@ -21,8 +25,9 @@ const show = (kg: number) => formatQuantity(kg, 'kg', prefs.system)
 <template>
   <template v-if="up">
     <p class="answer">
-      <b>{{ up.how }}</b><template v-if="up.ladder_m != null">
-        of <b>{{ formatQuantity(up.ladder_m, 'm', prefs.system) }}</b> or longer<template v-if="up.foot_out_m != null"
+      <b>{{ up.how }}</b><template v-if="up.ladder_m != null"
+        >: a ladder of <b>{{ formatQuantity(up.ladder_m, 'm', prefs.system) }}</b> or longer<template
+          v-if="up.foot_out_m != null"
           >, its foot <b>{{ formatQuantity(up.foot_out_m, 'm', prefs.system) }}</b> out</template
         ></template
       >.
