@@ -9,7 +9,10 @@ import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from pypdf import PdfReader
 
+from rindle_core.job import JobInput
+from rindle_core.stations.brief.settled_before import usual_tasks_of
 from rindle_server.stores.models import Firm, StoreItem
+from tests import golden
 from tests.server.calls import change
 
 JSON = {"content_type": "application/json"}
@@ -310,3 +313,25 @@ def test_a_firms_own_words_and_kinds_of_mount_are_asked_for_in_its_jobs(crew):
     assert crew.put("/api/stores/mount", json.dumps(kind), content_type="application/json").status_code == 200
     options = patch(crew, surface="masonry").json()["assessment"]["visit"]["mounts"]["options"]
     assert options[0]["kind"]["name"] == "Clamp on a steel fence"
+
+
+def test_the_usual_tasks_go_by_the_mount_that_is_chosen_and_by_the_ground_it_is_worked_on_from():
+    def tasks(name, **changed):
+        facts = JobInput.model_validate({**golden.read(name)["facts"], **changed})
+        return {one.name: one.at_height_min for one in usual_tasks_of(facts)}
+
+    assert {"Mount on the building", "Masonry: more time for its holes"} <= set(tasks("2026-101"))
+    assert "Mount on the building" not in tasks("2026-106")  # its mast is there already
+    assert "Pole clamped on" in tasks("2026-107")
+    assert "Mount on the building" not in tasks("2026-107")
+    assert "Hole, sleeve and foam" in tasks("2026-101")
+    assert "Hole, sleeve and foam" not in tasks("2026-101", sealed_by="none")
+    assert sum(tasks("2026-101").values()) > 200
+    assert sum(tasks("2026-101", height_above_ground_m=1.3).values()) == 0
+    assert sum(tasks("2026-104").values()) == 0
+    assert "Foot of the pole" in tasks("2026-104")
+
+
+def test_what_is_learnt_of_a_terminal_and_mount_is_told_by_their_names(crew):
+    kinds = {one["kind"] for one in crew.get("/api/learnt").json()["factors"]}
+    assert "Tarn 74, Wall plate with arm" in kinds

@@ -79,9 +79,9 @@ class Reason(Phrase):
 class UsualTask(Phrase):
     """A task that a visit of this kind has as a rule; its figures are where a plan begins, not what the work takes."""
 
-    wanted_for: Literal["all", "dish", "panel", "lineup", "drilled", "mounted", "masonry", "poured"] = Field(
+    wanted_for: Literal["all", "dish", "panel", "lineup", "drilled", "mounted", "masonry", "poured", "clamped"] = Field(
         default="all",
-        description="Which jobs have it: all, a dish, a panel, with line-up or hole, on a building, masonry or foot",
+        description="Which jobs have it: all, a dish, a panel, with line-up or hole, on a building, masonry, foot or clamps",
     )
     work_h: float = Field(gt=0, le=16, description="Hours of the crew")
     wait_h: float = Field(default=0.0, ge=0, le=400, description="Hours that it is left alone afterwards")

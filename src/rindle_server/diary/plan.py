@@ -22,7 +22,7 @@ from rindle_core.stations.brief.settled_before import usual_tasks_of
 from rindle_core.stations.brief.visit_tasks import VisitTask
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.handover.follow_up import State
-from rindle_core.stations.mounting import build_steps, mount_code
+from rindle_core.stations.mounting import build_steps, mount_code, mount_kind
 from rindle_server.diary.forecast import service
 from rindle_server.jobs.after import assessed_after
 from rindle_server.jobs.facts import facts_of
@@ -93,8 +93,15 @@ def teams() -> list[Team]:
     return shelf().all("team", Team) or [_NOBODY]
 
 
-def _kind_of(facts: JobInput) -> str:
+def kind_of(facts: JobInput) -> str:
+    """Terminal and mount by their codes: what is learnt is learnt of them."""
     return f"{facts.brief.terminal_code}/{mount_code(facts) or 'any'}"
+
+
+def kind_name(facts: JobInput) -> str:
+    """The same as people say it."""
+    terminal, mount = facts.picks.terminal, mount_kind(facts)
+    return ", ".join(one.name for one in (terminal, mount) if one is not None) or kind_of(facts)
 
 
 def times_of(facts: JobInput) -> list[StepTime]:
@@ -106,7 +113,7 @@ def times_of(facts: JobInput) -> list[StepTime]:
         minutes = usual.get(mark.code)
         if minutes:
             took = (mark.at - before.at).total_seconds() / 60
-            told.append(StepTime(person=mark.by, kind=_kind_of(facts), took_min=max(0.0, took), usual_min=minutes))
+            told.append(StepTime(person=mark.by, kind=kind_of(facts), took_min=max(0.0, took), usual_min=minutes))
     return told
 
 
@@ -128,7 +135,7 @@ def _job(job: Job, facts: JobInput, told: LearntResult, people: Mapping[str, str
     brief = facts.brief
     lead = people.get(brief.crew[0], "") if brief.crew else ""
     # What the planner entered stands; the house's usual hours are taken as long as they take here.
-    tasks = list(brief.tasks) or _scaled(usual_tasks_of(facts), told.factor(lead, _kind_of(facts)), rules.workday_h)
+    tasks = list(brief.tasks) or _scaled(usual_tasks_of(facts), told.factor(lead, kind_of(facts)), rules.workday_h)
     due = deliveries(DeliveriesInput(items=brief.deliveries, visit_on=brief.date)).result
     place = brief.place
     return DiaryJob(
@@ -260,4 +267,15 @@ def tried(first_day: dt.date, weeks: int, change: DiaryChange) -> tuple[DiaryTri
     return DiaryTried(result=after, moves=moves(before, after)), news
 
 
-__all__ = ["DiaryChange", "DiaryTried", "DiaryView", "entries", "teams", "times_of", "tried", "view"]
+__all__ = [
+    "DiaryChange",
+    "DiaryTried",
+    "DiaryView",
+    "entries",
+    "kind_name",
+    "kind_of",
+    "teams",
+    "times_of",
+    "tried",
+    "view",
+]

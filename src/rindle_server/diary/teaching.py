@@ -14,7 +14,7 @@ from rindle_core.diary.learnt import LearntFactor, LearntInput, learnt
 from rindle_core.science.site_clock import day_at
 from rindle_core.stations.aim.instruments import instrument_bias
 from rindle_core.stations.mounting import build_steps
-from rindle_server.diary.plan import times_of
+from rindle_server.diary.plan import kind_name, kind_of, times_of
 from rindle_server.jobs.facts import Assessed, assessed
 from rindle_server.jobs.models import Job
 from rindle_server.stores.shelf import shelf
@@ -105,9 +105,12 @@ def teaching(request: HttpRequest) -> Teaching:
                 check_count=bias.check_count,
             )
         )
-    return Teaching(
-        record=told, factors=learnt(LearntInput(times=history)).result.factors, instruments=biases, most_jobs=_MOST
-    )
+    names = {kind_of(found.facts): kind_name(found.facts) for _, found in known}
+    factors = [
+        one.model_copy(update={"kind": names.get(one.kind, one.kind)})
+        for one in learnt(LearntInput(times=history)).result.factors
+    ]
+    return Teaching(record=told, factors=factors, instruments=biases, most_jobs=_MOST)
 
 
 __all__ = ["router"]

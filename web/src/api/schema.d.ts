@@ -11648,6 +11648,18 @@ export interface components {
              *           "work_h": 3
              *         },
              *         {
+             *           "after": [],
+             *           "at_height_min": 15,
+             *           "before_slot": false,
+             *           "code": "clamp",
+             *           "name": "Pole clamped on",
+             *           "text": "Both clamps loose, the pole in, then tightened a little each in turn.",
+             *           "wait_h": 0,
+             *           "wanted_for": "clamped",
+             *           "weather": "ladder",
+             *           "work_h": 0.75
+             *         },
+             *         {
              *           "after": [
              *             "mount"
              *           ],
@@ -11676,7 +11688,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -11691,7 +11704,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -17286,6 +17300,18 @@ export interface components {
              *           "work_h": 3
              *         },
              *         {
+             *           "after": [],
+             *           "at_height_min": 15,
+             *           "before_slot": false,
+             *           "code": "clamp",
+             *           "name": "Pole clamped on",
+             *           "text": "Both clamps loose, the pole in, then tightened a little each in turn.",
+             *           "wait_h": 0,
+             *           "wanted_for": "clamped",
+             *           "weather": "ladder",
+             *           "work_h": 0.75
+             *         },
+             *         {
              *           "after": [
              *             "mount"
              *           ],
@@ -17314,7 +17340,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -17329,7 +17356,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -24186,6 +24214,18 @@ export interface components {
              *           "work_h": 3
              *         },
              *         {
+             *           "after": [],
+             *           "at_height_min": 15,
+             *           "before_slot": false,
+             *           "code": "clamp",
+             *           "name": "Pole clamped on",
+             *           "text": "Both clamps loose, the pole in, then tightened a little each in turn.",
+             *           "wait_h": 0,
+             *           "wanted_for": "clamped",
+             *           "weather": "ladder",
+             *           "work_h": 0.75
+             *         },
+             *         {
              *           "after": [
              *             "mount"
              *           ],
@@ -24214,7 +24254,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -24229,7 +24270,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -35435,6 +35477,18 @@ export interface components {
              *             "work_h": 3
              *           },
              *           {
+             *             "after": [],
+             *             "at_height_min": 15,
+             *             "before_slot": false,
+             *             "code": "clamp",
+             *             "name": "Pole clamped on",
+             *             "text": "Both clamps loose, the pole in, then tightened a little each in turn.",
+             *             "wait_h": 0,
+             *             "wanted_for": "clamped",
+             *             "weather": "ladder",
+             *             "work_h": 0.75
+             *           },
+             *           {
              *             "after": [
              *               "mount"
              *             ],
@@ -35463,7 +35517,8 @@ export interface components {
              *           {
              *             "after": [
              *               "foot",
-             *               "mount"
+             *               "mount",
+             *               "clamp"
              *             ],
              *             "at_height_min": 60,
              *             "before_slot": false,
@@ -35478,7 +35533,8 @@ export interface components {
              *           {
              *             "after": [
              *               "foot",
-             *               "mount"
+             *               "mount",
+             *               "clamp"
              *             ],
              *             "at_height_min": 45,
              *             "before_slot": false,
@@ -41194,6 +41250,18 @@ export interface components {
              *           "work_h": 3
              *         },
              *         {
+             *           "after": [],
+             *           "at_height_min": 15,
+             *           "before_slot": false,
+             *           "code": "clamp",
+             *           "name": "Pole clamped on",
+             *           "text": "Both clamps loose, the pole in, then tightened a little each in turn.",
+             *           "wait_h": 0,
+             *           "wanted_for": "clamped",
+             *           "weather": "ladder",
+             *           "work_h": 0.75
+             *         },
+             *         {
              *           "after": [
              *             "mount"
              *           ],
@@ -41222,7 +41290,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -41237,7 +41306,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -45221,6 +45291,18 @@ export interface components {
              *           "work_h": 3
              *         },
              *         {
+             *           "after": [],
+             *           "at_height_min": 15,
+             *           "before_slot": false,
+             *           "code": "clamp",
+             *           "name": "Pole clamped on",
+             *           "text": "Both clamps loose, the pole in, then tightened a little each in turn.",
+             *           "wait_h": 0,
+             *           "wanted_for": "clamped",
+             *           "weather": "ladder",
+             *           "work_h": 0.75
+             *         },
+             *         {
              *           "after": [
              *             "mount"
              *           ],
@@ -45249,7 +45331,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -45264,7 +45347,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -48910,6 +48994,18 @@ export interface components {
              *           "work_h": 3
              *         },
              *         {
+             *           "after": [],
+             *           "at_height_min": 15,
+             *           "before_slot": false,
+             *           "code": "clamp",
+             *           "name": "Pole clamped on",
+             *           "text": "Both clamps loose, the pole in, then tightened a little each in turn.",
+             *           "wait_h": 0,
+             *           "wanted_for": "clamped",
+             *           "weather": "ladder",
+             *           "work_h": 0.75
+             *         },
+             *         {
              *           "after": [
              *             "mount"
              *           ],
@@ -48938,7 +49034,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -48953,7 +49050,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -55743,6 +55841,18 @@ export interface components {
              *           "work_h": 3
              *         },
              *         {
+             *           "after": [],
+             *           "at_height_min": 15,
+             *           "before_slot": false,
+             *           "code": "clamp",
+             *           "name": "Pole clamped on",
+             *           "text": "Both clamps loose, the pole in, then tightened a little each in turn.",
+             *           "wait_h": 0,
+             *           "wanted_for": "clamped",
+             *           "weather": "ladder",
+             *           "work_h": 0.75
+             *         },
+             *         {
              *           "after": [
              *             "mount"
              *           ],
@@ -55771,7 +55881,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -55786,7 +55897,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -61417,6 +61529,18 @@ export interface components {
              *           "work_h": 3
              *         },
              *         {
+             *           "after": [],
+             *           "at_height_min": 15,
+             *           "before_slot": false,
+             *           "code": "clamp",
+             *           "name": "Pole clamped on",
+             *           "text": "Both clamps loose, the pole in, then tightened a little each in turn.",
+             *           "wait_h": 0,
+             *           "wanted_for": "clamped",
+             *           "weather": "ladder",
+             *           "work_h": 0.75
+             *         },
+             *         {
              *           "after": [
              *             "mount"
              *           ],
@@ -61445,7 +61569,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -61460,7 +61585,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -68479,6 +68605,18 @@ export interface components {
              *           "work_h": 3
              *         },
              *         {
+             *           "after": [],
+             *           "at_height_min": 15,
+             *           "before_slot": false,
+             *           "code": "clamp",
+             *           "name": "Pole clamped on",
+             *           "text": "Both clamps loose, the pole in, then tightened a little each in turn.",
+             *           "wait_h": 0,
+             *           "wanted_for": "clamped",
+             *           "weather": "ladder",
+             *           "work_h": 0.75
+             *         },
+             *         {
              *           "after": [
              *             "mount"
              *           ],
@@ -68507,7 +68645,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -68522,7 +68661,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -72904,6 +73044,18 @@ export interface components {
              *           "work_h": 3
              *         },
              *         {
+             *           "after": [],
+             *           "at_height_min": 15,
+             *           "before_slot": false,
+             *           "code": "clamp",
+             *           "name": "Pole clamped on",
+             *           "text": "Both clamps loose, the pole in, then tightened a little each in turn.",
+             *           "wait_h": 0,
+             *           "wanted_for": "clamped",
+             *           "weather": "ladder",
+             *           "work_h": 0.75
+             *         },
+             *         {
              *           "after": [
              *             "mount"
              *           ],
@@ -72932,7 +73084,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -72947,7 +73100,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -78679,6 +78833,18 @@ export interface components {
              *           "work_h": 3
              *         },
              *         {
+             *           "after": [],
+             *           "at_height_min": 15,
+             *           "before_slot": false,
+             *           "code": "clamp",
+             *           "name": "Pole clamped on",
+             *           "text": "Both clamps loose, the pole in, then tightened a little each in turn.",
+             *           "wait_h": 0,
+             *           "wanted_for": "clamped",
+             *           "weather": "ladder",
+             *           "work_h": 0.75
+             *         },
+             *         {
              *           "after": [
              *             "mount"
              *           ],
@@ -78707,7 +78873,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -78722,7 +78889,8 @@ export interface components {
              *         {
              *           "after": [
              *             "foot",
-             *             "mount"
+             *             "mount",
+             *             "clamp"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -79205,11 +79373,11 @@ export interface components {
             wait_h: number;
             /**
              * Wanted For
-             * @description Which jobs have it: all, a dish, a panel, with line-up or hole, on a building, masonry or foot
+             * @description Which jobs have it: all, a dish, a panel, with line-up or hole, on a building, masonry, foot or clamps
              * @default all
              * @enum {string}
              */
-            wanted_for: "all" | "dish" | "panel" | "lineup" | "drilled" | "mounted" | "masonry" | "poured";
+            wanted_for: "all" | "dish" | "panel" | "lineup" | "drilled" | "mounted" | "masonry" | "poured" | "clamped";
             /**
              * Weather
              * @description The kind of work that the weather may stop

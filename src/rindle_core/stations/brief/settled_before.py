@@ -28,6 +28,7 @@ from rindle_core.stations.brief.visit_tasks import VisitDaysInput, VisitDaysResu
 from rindle_core.stations.brief.weather import WeatherInput, WeatherResult, weather
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mount.mount_choice import MountChoiceInput, MountChoiceResult, mount_choice
+from rindle_core.stations.mounting import mount_kind, mount_surface, up_by
 
 
 class VisitAssessment(Model):
@@ -115,17 +116,26 @@ def _days_of(job: JobInput, due_on: Mapping[str, dt.date | None]) -> VisitDaysIn
 
 
 def usual_tasks_of(job: JobInput) -> list[VisitTask]:
-    """The tasks that a job like this has as a rule: of its terminal, its surface and its line-up."""
-    terminal, surface = job.picks.terminal, job.brief.surface
+    """The tasks that a job like this has as a rule: of its terminal, its mount or surface, its hole and its line-up.
+
+    From the ground they have no minute on a ladder.
+    """
+    terminal, surface, mount = job.picks.terminal, mount_surface(job), mount_kind(job)
     kinds = {"panel" if terminal and terminal.panel else "dish"}
     if terminal and (terminal.needs_lineup or job.brief.lineup_at):
         kinds.add("lineup")
-    kinds.add("poured" if surface == "bare_ground" else "mounted")
-    if job.brief.may_drill:
+    if mount is None:
+        kinds.add("poured" if surface == "bare_ground" else "mounted")
+    elif mount.holds not in ("given", "stand"):  # those are there, or only set down
+        kinds.add({"concrete": "poured", "clamps": "clamped"}.get(mount.holds, "mounted"))
+    if job.brief.may_drill and job.cable.sealed_by != "none":
         kinds.add("drilled")
-    if surface == "masonry":
+    if surface == "masonry" and (mount is None or mount.drills):
         kinds.add("masonry")
-    return usual_tasks(job.picks.words, kinds)
+    tasks = usual_tasks(job.picks.words, kinds)
+    if up_by(job) == "ground":
+        tasks = [one.model_copy(update={"at_height_min": 0.0}) for one in tasks]
+    return tasks
 
 
 def _place_of(job: JobInput) -> tuple[float | None, PlaceErrorResult | None, PositionEntryResult | None]:
