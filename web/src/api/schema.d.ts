@@ -79373,7 +79373,7 @@ export interface components {
             wait_h: number;
             /**
              * Wanted For
-             * @description Which jobs have it: all, a dish, a panel, with line-up or hole, on a building, masonry, foot or clamps
+             * @description Jobs that have it: all, a dish, a panel, with line-up or hole; on a building, masonry, foot or clamps
              * @default all
              * @enum {string}
              */
