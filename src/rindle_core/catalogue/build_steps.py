@@ -63,6 +63,9 @@ class BuildStep(Model):
     )
     needs: list[str] = Field(default_factory=list)
     caution: str = ""
+    caution_low: str | None = Field(
+        default=None, max_length=600, description="Said instead where it is done from the ground; empty: the same"
+    )
     work: list[Work] = Field(
         default_factory=list, max_length=6, description="What is done in it that a hazard of the site may stop"
     )

@@ -81,7 +81,7 @@ class UsualTask(Phrase):
 
     wanted_for: Literal["all", "dish", "panel", "lineup", "drilled", "mounted", "masonry", "poured", "clamped"] = Field(
         default="all",
-        description="Jobs that have it: all, a dish, a panel, with line-up or hole; on a building, masonry, foot or clamps",
+        description="Jobs that have it: all, of dish or panel, with line-up or hole; on building, masonry, foot, clamp",
     )
     work_h: float = Field(gt=0, le=16, description="Hours of the crew")
     wait_h: float = Field(default=0.0, ge=0, le=400, description="Hours that it is left alone afterwards")

@@ -91,7 +91,8 @@ def _put_up(job: JobInput) -> list[BuildStep]:
         own = [_on_the_ground(one) for one in own]
     if low or (fixed_m is not None and fixed_m <= job.picks.rules.from_ground_m):
         mount = [_on_the_ground(one) for one in mount]
-    return [_on_its_side(one, mount_side(job)) for one in joined(own, mount)]
+    told = (_on_its_side(one, mount_side(job)) for one in joined(own, mount))
+    return [one if one.caution_low is None else one.model_copy(update={"caution_low": None}) for one in told]
 
 
 def rehearsed_steps(job: JobInput, kind: MountKind) -> list[BuildStep]:
@@ -120,7 +121,9 @@ def _with_tools(step: BuildStep, joints: dict[str, Joint]) -> BuildStep:
 def _on_the_ground(step: BuildStep) -> BuildStep:
     """The same step where nobody climbs."""
     place: StepPlace = "ground" if step.place == "height" else step.place
-    return step.model_copy(update={"at_height_min": 0.0, "place": place})
+    caution = step.caution if step.caution_low is None else step.caution_low
+    work = [one for one in step.work if one != "climb"]
+    return step.model_copy(update={"at_height_min": 0.0, "place": place, "caution": caution, "work": work})
 
 
 def listed_codes(job: JobInput) -> list[str]:

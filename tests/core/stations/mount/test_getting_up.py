@@ -111,6 +111,18 @@ def test_what_is_done_from_the_ground_counts_no_minute_at_height_and_brings_no_h
     assert [row.group for row in bills[0] if row.group == "aloft"] == []
 
 
+def test_nobody_on_the_ground_is_told_to_tie_off_and_a_bad_roof_does_not_stop_him():
+    low, high = build_steps(job(height_above_ground_m=1.4, mast_free_length_m=0.9)), build_steps(job())
+    assert [one.code for one in low] == [one.code for one in high]
+    for one in low:
+        assert not any(word in one.caution.lower() for word in ("ladder", "tie", "three points")), one.code
+        assert "climb" not in one.work
+    lifted = {one.code: one.caution for one in low}["lift"]
+    assert "overhead lines" in lifted
+    assert "wind" in lifted  # what hurts on the ground too is still said
+    assert sum("three points" in one.caution for one in high) > 3
+
+
 def test_the_mount_may_be_low_where_the_antenna_is_high():
     facts = job(height_above_ground_m=2.8, mast_free_length_m=1.5)
     places = {one.code: one.place for one in build_steps(facts)}
