@@ -104,6 +104,7 @@ def brief(page):
     turn_to(page, "Crew and risks")
     tick(page, "Naledi Mokoena-Hart")
     tick(page, "The site was looked over for hazards")
+    fill(page, "How somebody is brought down from there", "The second of the crew, with the rescue line")
 
 
 def aim(page):
@@ -168,8 +169,6 @@ def mount(page):
     chip(page, "Old or fragile material", "none")
     chip(page, "Ice or snow slides down on it", "no")
     fill(page, "Overhang of the roof", "0")
-    turn_to(page, "Way up")
-    fill(page, "How somebody is brought down from there", "The second of the crew, with the rescue line")
     turn_to(page, "Checks")
     page.get_by_role("button", name="All checks of this mount").click()
     pick(page.locator("tr.entry-row").nth(1).locator(".n-base-selection").nth(1), "good")

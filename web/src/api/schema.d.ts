@@ -36644,7 +36644,18 @@ export interface components {
             consumables?: components["schemas"]["Consumable"][];
             /** Cuts */
             cuts?: components["schemas"]["Cut"][];
+            /**
+             * Fixed Up
+             * @description Whether those are set on a ladder or a roof
+             * @default false
+             */
+            fixed_up: boolean;
             fixing?: components["schemas"]["Fixing"] | null;
+            /**
+             * Fixing Tools
+             * @description What drills and turns the fixings of the mount
+             */
+            fixing_tools?: string[];
             /** Found */
             found?: components["schemas"]["KitFound"][];
             /** @description What it takes to work at height */

@@ -110,6 +110,7 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
     job, kind = context.job, mount_kind(context.job)
     mount, cable = context.result(MountPart), context.result(CablePart)
     listed, way = cable.cable_list, way_in(job)
+    steps, of_mount = build_steps(job), {one.code for one in kind.build_steps} if kind else set()
     chosen = next((one for one in job.picks.cables if one.code == job.cable.cable_code), None)
     sealed = [one for one in terminal.parts if one.place == "between"] if chosen and chosen.sealed else []
     return KitListInput(
@@ -134,9 +135,11 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
         tools=[
             *([_BOND_METER] if cable.earth else []),
             *(*terminal.tools, *(kind.tools if kind else [])),
-            *(*_bit_of(cable.wall_hole), *_of_fixings(mount.fixings), *(way.wears if way else [])),
+            *(*_bit_of(cable.wall_hole), *(way.wears if way else [])),
         ],
-        steps=build_steps(job),
+        fixing_tools=_of_fixings(mount.fixings),
+        fixed_up=any(one.code in of_mount and one.at_height_min > 0 for one in steps),
+        steps=steps,
         instruments=job.picks.words.instrument_checks,
         ready=job.picks.words.readiness,
         found=job.build.kit_found,

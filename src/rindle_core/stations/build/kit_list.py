@@ -106,6 +106,10 @@ class KitListInput(Model):
     brought: list[Brought] = Field(default_factory=list, max_length=20, description="Concrete, water, blocks")
     getting_up: GettingUpResult | None = Field(default=None, description="What it takes to work at height")
     tools: list[Annotated[str, Field(min_length=1, max_length=80)]] = Field(default_factory=list, max_length=200)
+    fixing_tools: list[Annotated[str, Field(min_length=1, max_length=80)]] = Field(
+        default_factory=list, max_length=8, description="What drills and turns the fixings of the mount"
+    )
+    fixed_up: bool = Field(default=False, description="Whether those are set on a ladder or a roof")
     steps: list[BuildStep] = Field(default_factory=list, max_length=120, description="What they need in the hand")
     instruments: list[InstrumentCheck] = Field(default_factory=list, max_length=40)
     ready: list[Phrase] = Field(default_factory=list, max_length=40)
@@ -217,7 +221,7 @@ def _van(given: KitListInput) -> list[KitRow]:
     for joint in given.joints:
         if joint.turned_with:
             turned.setdefault(joint.turned_with, []).append(joint.name.lower())
-    named = [*turned, *given.tools, *(tool for step in given.steps for tool in step.tools)]
+    named = [*turned, *given.tools, *given.fixing_tools, *(tool for step in given.steps for tool in step.tools)]
     tools = {_slug(one): one for one in reversed(named)}
     for tool in sorted(tools.values(), key=str.casefold):
         used = turned.get(tool, [])
@@ -257,6 +261,8 @@ def _aloft(given: KitListInput) -> list[KitRow]:
     for step in up:
         for tool in step.tools:
             tools.setdefault(f"{tool[0].upper()}{tool[1:]}, secured", []).append(step.title.lower())
+    for tool in given.fixing_tools if given.fixed_up else ():
+        tools.setdefault(f"{tool[0].upper()}{tool[1:]}, secured", []).append("set the fixings")
     handled = {code for step in up for code in step.sets}
     share = given.rules.spares_aloft_percent / 100.0
     rows = [_row("aloft", name, 1, cue=f"to {shortened(titles)}") for name, titles in sorted(tools.items())]

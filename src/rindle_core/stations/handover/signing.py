@@ -22,10 +22,9 @@ def waits_for(outcomes: Mapping[str, Outcome[Any]], evidence: Sequence[Evidence]
         told.append("the terminal is not online")
     if outcomes["handover"].result.acceptance.after is None:
         told.append("the new service is not measured")
-    still = [one for one in evidence if one.waiver is None]
-    first = {NAMES[one.station]: one.message for one in reversed(still)}
-    told += [f"{name}: {message[0].lower()}{message[1:]}" for name, message in reversed(first.items())]
-    return told
+    still = [(NAMES[one.station], f"{one.message[0].lower()}{one.message[1:]}") for one in evidence if not one.waiver]
+    first = {name: message for name, message in reversed(still) if message not in told}  # no sentence twice
+    return [*told, *(f"{name}: {message}" for name, message in reversed(first.items()))]
 
 
 __all__ = ["waits_for"]

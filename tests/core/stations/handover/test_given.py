@@ -58,6 +58,10 @@ def test_what_stands_against_the_signature_is_told_once_for_screen_and_refusal()
     assert not told.may_sign_off
     assert "the terminal is not online" in told.sign_waits_for
     assert any("customer has not signed" in one for one in told.sign_waits_for)
+    unmeasured = assess(JobInput.model_validate(golden.read("2026-102")["facts"])).result.sign_waits_for
+    said = [one.partition(": ")[2] or one for one in unmeasured]
+    assert "the new service is not measured" in said
+    assert len(set(said)) == len(said)
 
 
 def test_ready_to_drive_is_never_said_of_what_nobody_listed():

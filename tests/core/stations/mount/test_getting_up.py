@@ -142,3 +142,6 @@ def test_every_step_on_a_ladder_tells_its_tools_and_a_caution():
                 assert step.tools or step.sets or step.code in by_hand, (kind.code, step.code)
     up_there = {row.name for row in assess(job()).result.kit_list.rows if row.group == "aloft"}
     assert {"Hammer drill, secured", "Torque wrench, secured"} <= up_there
+    assert any("socket for the fixings" in one for one in up_there)
+    low = assess(job(height_above_ground_m=2.8, mast_free_length_m=1.5)).result.kit_list.rows  # the plate at 1.3 m
+    assert not any("socket for the fixings" in one.name for one in low if one.group == "aloft")
