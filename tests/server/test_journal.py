@@ -226,3 +226,16 @@ def test_a_panels_job_whole_is_small_and_what_is_left_out_stays_with_the_server(
     again = change(crew, "2026-106", trial={"height_m": 2.5}).json()
     assert again["trial_event_count"] == told["trial_event_count"]
     assert Job.objects.get(number="2026-106").docs.get(station="sky").data["trial"]["events"] == before
+
+
+def test_another_wall_says_its_own_way_in_and_sends_no_list_anew(crew):
+    was = crew.get("/api/jobs/2026-107").json()
+    now = change(crew, "2026-107", wall_code="masonry").json()
+    then = change(crew, "2026-107", wall_code="timber").json()
+    assert was["marks"]["facts.picks"] == now["marks"]["facts.picks"] == then["marks"]["facts.picks"]
+    told = [one["assessment"]["way_in"] for one in (now, then)]
+    assert [one["code"] for one in told] == ["masonry", "timber"]
+    assert told[0]["text"] != told[1]["text"] != ""
+    assert all(one.get("text", "") == "" for one in then["facts"]["picks"]["words"]["ways_in"])
+    none = change(crew, "2026-107", sealed_by="none").json()
+    assert none["assessment"]["way_in"] is None

@@ -195,13 +195,8 @@ def job_out(job: Job) -> JobOut:
     told_with_them = {"text": "", "sign": "", "meanwhile": "", "if_late": "", "late_min": None}
     lists["needs"] = [one.model_copy(update={"proof": ""}) for one in found.facts.picks.words.needs]  # told, judged
     lists["waits"] = [one.model_copy(update=told_with_them) for one in found.facts.picks.words.waits]
-    said_at_its_step = {"tools": [], "usual_min": 0.0}
-    unchosen = {"text": "", "caution": "", **said_at_its_step}
-    wall_code = found.facts.cable.wall_code
-    lists["ways_in"] = [
-        one.model_copy(update=said_at_its_step if one.code == wall_code else unchosen)
-        for one in found.facts.picks.words.ways_in
-    ]
+    unsaid = {"text": "", "caution": "", "tools": [], "wears": [], "usual_min": 0.0}  # the chosen one is in the result
+    lists["ways_in"] = [one.model_copy(update=unsaid) for one in found.facts.picks.words.ways_in]
     lists |= {"card_lines": [], "later": [], "repair_faults": [], "service_uses": []}  # told, judged, or on paper
     if found.facts.brief.permanence != "portable":
         lists |= {"travel_checks": [], "stowed": []}

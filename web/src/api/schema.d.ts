@@ -27476,6 +27476,8 @@ export interface components {
             wall_hole?: components["schemas"]["WallHoleResult"] | null;
             /** @description None while nobody watched the line for gaps */
             watched?: components["schemas"]["WatchResult"] | null;
+            /** @description What it goes through; None: not told, or no hole is made */
+            way_in?: components["schemas"]["WayIn"] | null;
             wifi?: components["schemas"]["WirelessResult"] | null;
             wiring?: components["schemas"]["Wiring"] | null;
             /**

@@ -17,6 +17,7 @@ from rindle_core.stations.planned import cable_needed_m, drawn_way
 from rindle_core.stations.sky.plan_lines import CableWay
 from rindle_core.stations.station import Context
 from rindle_core.stations.stops import stops_of
+from rindle_core.stations.way_in import way_in
 
 _UNEARTHED = EARTH(
     Level.MIND,
@@ -104,6 +105,7 @@ def assess(context: Context) -> Outcome[CablePart]:
         update={
             "extra_runs": extras.result,
             "drawn_way": way,
+            "way_in": way_in(job) if job.cable.wall_code else None,
             "drawn_pieces": _as_pieces(way, job.picks.rules.service_loop_m) if way else [],
             "earth": earthed.result if earthed else None,
         }

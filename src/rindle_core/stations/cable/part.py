@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from pydantic import Field
 
+from rindle_core.catalogue.house_words import WayIn
 from rindle_core.kernel.model import Model
 from rindle_core.stations.cable.cable import CableResult, ExtraRunsResult
 from rindle_core.stations.cable.dress import DressResult
@@ -22,6 +23,7 @@ class CablePart(Model):
         default_factory=list, description="That way as pieces, each to the next decimetre, with the loop that is left"
     )
     wall_hole: WallHoleResult | None = Field(default=None, description="None while the wall is not measured")
+    way_in: WayIn | None = Field(default=None, description="What it goes through; None: not told, or no hole is made")
     cable_list: DressResult | None = None
     earth: EarthResult | None = None
     drawn_way: CableWay | None = Field(default=None, description="The planned position's cable as the plan has it")

@@ -13,9 +13,7 @@ const found = computed(() => job.value.assessment.wall_hole ?? null)
 const ways = computed(() =>
   (job.value.facts.picks.words?.ways_in ?? []).map((one) => ({ value: one.code, label: one.name })),
 )
-const way = computed(() =>
-  (job.value.facts.picks.words?.ways_in ?? []).find((one) => one.code === job.value.facts.cable.wall_code),
-)
+const way = computed(() => job.value.assessment.way_in ?? null)
 const drilled = computed(() => job.value.facts.cable.sealed_by !== 'none')
 const things = columnsOf('cable.wall_things', { key: 'kind' }, 'side', { key: 'right_mm', main: true }, 'up_mm')
 </script>
