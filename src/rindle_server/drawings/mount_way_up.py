@@ -51,6 +51,7 @@ def way_up(facts: JobInput, result: JobAssessment, look: Look) -> Drawing | None
     tallest_m = max(found.top_m, found.support_m - FREE_TOP_M + 1.9, work_m or 0.0) + 0.3
     px = min((_FOOT - 24) / tallest_m, (width - 300) / max(found.foot_out_m, 0.1))
     wall_x = width * 0.55
+    deep_px = (width - 12 - wall_x) * (0.3 if look.narrow else 0.5)
     roof = found.by == "roof"
 
     def at(out_m: float, up_m: float) -> Point:
@@ -65,7 +66,7 @@ def way_up(facts: JobInput, result: JobAssessment, look: Look) -> Drawing | None
     far = width - 12
     parts = [
         line((12, _FOOT), (far, _FOOT), "quiet", 2),
-        tag("rect", x=wall_x, y=at(0, wall_top_m)[1], width=(far - wall_x) * 0.5, height=wall_top_m * px,
+        tag("rect", x=wall_x, y=at(0, wall_top_m)[1], width=deep_px, height=wall_top_m * px,
             fill=ink("hill"), stroke=ink("rule"), stroke_width=1.5),
         *_ladder(foot, top, rail_m),
     ]  # fmt: skip
@@ -82,15 +83,17 @@ def way_up(facts: JobInput, result: JobAssessment, look: Look) -> Drawing | None
         parts += _person(feet, px, (wall_x - 4, feet[1] - HANDS_UP_M * px))
     if work_m is not None:
         level = at(0, work_m)[1]
-        end = wall_x + (far - wall_x) * 0.5 + 24
+        end = wall_x + deep_px + 18
         text = format_quantity(work_m, "m", look.system)
         parts += [
-            circle((wall_x, level), 6, "ochre", 2, fill=ink("paper")),
+            circle((wall_x + (deep_px / 2 if roof else 0), level), 6, "ochre", 2, fill=ink("paper")),
             *_from_one_to((end, level), (end, _FOOT), f"work {text}"),
         ]
         rows.append(("Height of the work", text))
+    beside = (foot[0] - 14, (foot[1] + top[1]) / 2)
+    lines = ["ladder", said["rails"], "or longer"] if look.narrow else [f"ladder {said['rails']} or longer"]
     parts += [
-        words((foot[0] - 14, (foot[1] + top[1]) / 2), f"ladder {said['rails']} or longer", 15, "ink", "end", 600),
+        *(words((beside[0], beside[1] + 19 * k), one, 15, "ink", "end", 600) for k, one in enumerate(lines)),
         line((foot[0], _FOOT + 14), (wall_x, _FOOT + 14), "quiet", 1),
         *(line((x, _FOOT + 8), (x, _FOOT + 20), "quiet", 1) for x in (foot[0], wall_x)),
         words(((foot[0] + wall_x) / 2, _FOOT + 36), said["out"], 14, "quiet"),

@@ -41,7 +41,7 @@ const below = (faults: Record<string, string>) =>
   <section class="leaf" :aria-label="part === 'rules' ? 'Firm and house rules' : 'The house’s words'">
     <h2>{{ part === 'rules' ? 'Firm and house rules' : 'The house’s words' }}</h2>
     <template v-if="typed.data.value && schema">
-      <div v-if="part === 'rules'" class="row">
+      <div v-if="part === 'rules'" class="firm">
         <label
           >Firm<n-input
             :value="String(typed.data.value.name ?? '')"
@@ -52,7 +52,7 @@ const below = (faults: Record<string, string>) =>
             :value="String(typed.data.value.telephone ?? '')"
             placeholder=""
             @update:value="change('telephone', $event)" /></label
-        ><label class="grow"
+        ><label
           >Address<n-input
             :value="String(typed.data.value.address ?? '')"
             placeholder=""
@@ -90,7 +90,9 @@ label {
   font-weight: 600;
   font-size: 14px;
 }
-.grow {
-  flex: 1;
+.firm {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 260px), 1fr));
+  gap: 12px 16px;
 }
 </style>
