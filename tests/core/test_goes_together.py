@@ -11,7 +11,7 @@ from rindle_core.catalogue.mounts import SHIPPED_MOUNTS
 from rindle_core.catalogue.parts import Joint
 from rindle_core.job import JobInput, assess
 from rindle_core.stations.bringup.wiring import wiring_of
-from rindle_core.stations.build.kit_list import KitListInput, kit_list
+from rindle_core.stations.build.kit_list import KitListInput, kit_list, loaded
 from rindle_core.stations.mount.lifts import LiftPiece, LiftsInput, lifts
 from tests import golden
 
@@ -226,3 +226,18 @@ def test_bolts_of_two_clamps_are_tightened_across_in_each():
     told = come_to(TERMINALS[0], "ladder_pole").joints.joints[0]
     assert (told.joint.count, told.joint.circle_count) == (8, 2)
     assert told.turn_numbers == [1, 3, 2, 4]
+
+
+def test_one_list_of_two_jobs_says_what_each_takes_and_takes_a_tool_once():
+    def bill(count, tool):
+        joint = Joint(name=f"Bracket of {count}", size_mm=8, count=count, nut="nut")
+        return kit_list(KitListInput(joints=[joint], tools=["rope", tool])).result
+
+    rows = {one.row.name: one for one in loaded([("2026-1", bill(4, "rope")), ("2026-2", bill(6, "spade"))])}
+    assert rows["Bolt M8"].row.amount == 10
+    assert [(number, row.amount, row.cue) for number, row in rows["Bolt M8"].shares] == [
+        ("2026-1", 4, "4 for bracket of 4"),
+        ("2026-2", 6, "6 for bracket of 6"),
+    ]
+    assert (rows["Rope"].row.amount, rows["Rope"].shares) == (1, ())
+    assert rows["Spade"].row.amount == 1

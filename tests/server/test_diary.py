@@ -128,6 +128,18 @@ def test_the_day_sheet_and_the_loading_list_tell_what_the_screens_tell(crew):
     for word in ("Loading list", "Reflector", "Flat washer M8", "Torque wrench"):
         assert word in both
         assert word in alone
+    rows = read(crew)["result"]["rows"]
+    day = rows[0]["starts_at"][:10]
+    by_team = {}
+    for one in rows:
+        if one["starts_at"][:10] == day:
+            by_team.setdefault(one["team"], set()).add(one["job"])
+    assert len(by_team) > 1  # two vans on one day
+    every = set().union(*by_team.values())
+    for team, jobs in by_team.items():
+        list_of_team = text_of(crew.get(f"/api/diary/van.pdf?day={day}&team={team}"))
+        assert {one for one in every if one in list_of_team} == jobs  # what the other crew needs is in its own van
+    assert "nothing is planned" in faults(crew.get("/api/diary/van.pdf?day=2026-11-22&team=ridge"))["day"]
     imperial = text_of(crew.get("/api/jobs/2026-103/van.pdf?units=imperial"))
     assert "41 °F" in imperial
     assert "5 °C" not in imperial

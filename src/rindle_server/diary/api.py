@@ -10,12 +10,11 @@ from ninja.files import UploadedFile
 
 from rindle_core.kernel.units import System
 from rindle_server.diary.forecast import service, take_forecast
-from rindle_server.diary.papers import SlotFound, calendar_of, day_sheet, slots_in
+from rindle_server.diary.papers import SlotFound, calendar_of, day_sheet, loading_of_day, slots_in
 from rindle_server.diary.plan import DiaryChange, DiaryTried, DiaryView, entries, tried, view
 from rindle_server.errors import DeviceDown
 from rindle_server.files import bytes_of
 from rindle_server.jobs import edit
-from rindle_server.jobs.load_sheets import loading_of_day
 
 router = Router(tags=["diary"])
 
@@ -90,6 +89,6 @@ def sheet_of_day(request: HttpRequest, day: dt.date, team: str = "") -> HttpResp
 
 
 @router.get("/van.pdf")
-def van_of_day(request: HttpRequest, day: dt.date, units: System = "metric") -> HttpResponse:
-    """The loading list of all open jobs of a day."""
-    return _pdf(loading_of_day(day, units), f"van-{day:%Y-%m-%d}")
+def van_of_day(request: HttpRequest, day: dt.date, team: str = "", units: System = "metric") -> HttpResponse:
+    """The loading list of a crew for a day, or of all."""
+    return _pdf(loading_of_day(day, team, units), f"van-{day:%Y-%m-%d}")

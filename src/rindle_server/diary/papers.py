@@ -14,10 +14,12 @@ from rindle_core.catalogue.crew import Member
 from rindle_core.diary.entries import DiaryResult
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import Model
+from rindle_core.kernel.units import System
 from rindle_server.diary.plan import view
 from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.edit import place_on_paper
 from rindle_server.jobs.facts import facts_of
+from rindle_server.jobs.load_sheets import loading_list
 from rindle_server.jobs.models import Job
 from rindle_server.jobs.paper import pdf_of
 from rindle_server.spa import font_url
@@ -86,6 +88,21 @@ def _joined(*words: str) -> str:
     return " · ".join(word for word in words if word)
 
 
+def loading_of_day(day: dt.date, team: str, system: System) -> bytes:
+    """What goes into the van of a crew, or of all, for what the plan has on that day. Raises InputError.
+
+    Of a day on which nothing is planned it is for the open jobs that are dated so.
+    """
+    told = view(day - dt.timedelta(days=day.weekday()), 2)
+    planned = {one.job for one in told.result.rows if one.starts_at.date() == day and (not team or one.team == team)}
+    jobs = Job.objects.filter(number__in=planned) if planned else Job.objects.filter(date=day, shelf="open")
+    if team and not planned:
+        raise InputError.one("day", f"nothing is planned on {day} for this crew: choose a day on which it works")
+    named = next((f", {one.name}" for one in told.teams if one.code == team), "")
+    still = jobs.filter(signed_off_at__isnull=True).order_by("number")
+    return loading_list(list(still), f"Loading list, {day:%Y-%m-%d}{named}", system)
+
+
 def day_sheet(day: dt.date, team: str) -> bytes:
     """One page a crew: where to be when, and with whom. Raises InputError where nothing is planned."""
     told = view(day - dt.timedelta(days=day.weekday()), 2)
@@ -110,4 +127,10 @@ def day_sheet(day: dt.date, team: str) -> bytes:
     return pdf_of(page, str(settings.PACKAGE))
 
 
-__all__ = ["SlotFound", "calendar_of", "day_sheet", "slots_in"]
+__all__ = [
+    "SlotFound",
+    "calendar_of",
+    "day_sheet",
+    "loading_of_day",
+    "slots_in",
+]

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import base64
-import datetime as dt
 from typing import Any
 
 from django.conf import settings
@@ -12,7 +11,7 @@ from django.template.loader import render_to_string
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.units import System, format_quantity
 from rindle_core.papers.told import quantity
-from rindle_core.stations.build.kit_list import KIT_GROUPS, KitRow, loaded
+from rindle_core.stations.build.kit_list import KIT_GROUPS, KitRow, LoadedRow, loaded
 from rindle_server.contents import content_of
 from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.facts import assessed, files_of, worded
@@ -34,11 +33,22 @@ def _amount(row: KitRow, system: System) -> str:
     return format_quantity(row.amount, row.unit, system) if known else f"{row.amount:g} {row.unit}"
 
 
-def _groups(rows: list[KitRow], system: System) -> list[tuple[str, list[tuple[str, str, str]]]]:
+def _cue(one: LoadedRow, system: System) -> str:
+    """By what it is told, and how much of it each job takes where several do."""
+    if len(one.shares) < 2:
+        return one.row.cue
+    cues = {row.cue for _, row in one.shares}
+    if len(cues) == 1:
+        shares = ", ".join(f"{_amount(row, system)} for {number}" for number, row in one.shares)
+        return f"{shares}; {one.row.cue}" if one.row.cue else shares
+    return "; ".join(f"{number}: {_amount(row, system)}{row.cue and f', {row.cue}'}" for number, row in one.shares)
+
+
+def _groups(rows: list[LoadedRow], system: System) -> list[tuple[str, list[tuple[str, str, str]]]]:
     return [
-        (name, [(_amount(one, system), one.name, one.cue) for one in rows if one.group == code])
+        (name, [(_amount(one.row, system), one.row.name, _cue(one, system)) for one in rows if one.row.group == code])
         for code, name in KIT_GROUPS.items()
-        if any(one.group == code for one in rows)
+        if any(one.row.group == code for one in rows)
     ]
 
 
@@ -50,16 +60,10 @@ def loading_list(jobs: list[Job], title: str, system: System) -> bytes:
     told = {
         "title": title,
         "jobs": [(job.number, job.customer) for job, _ in bills],
-        "groups": _groups(loaded([found for _, found in bills]), system),
+        "groups": _groups(loaded([(job.number, found) for job, found in bills]), system),
         "mass": format_quantity(sum(found.van_kg for _, found in bills), "kg", system),
     }
     return _printed("loading.html", told)
-
-
-def loading_of_day(day: dt.date, system: System) -> bytes:
-    """The loading list of all jobs of a day that are still open. Raises InputError."""
-    jobs = Job.objects.filter(date=day, shelf="open", signed_off_at__isnull=True).order_by("number")
-    return loading_list(list(jobs), f"Loading list, {day:%Y-%m-%d}", system)
 
 
 def claim_sheet(job: Job, system: System) -> bytes:
@@ -84,4 +88,4 @@ def claim_sheet(job: Job, system: System) -> bytes:
     return _printed("claim.html", told)
 
 
-__all__ = ["claim_sheet", "loading_list", "loading_of_day"]
+__all__ = ["claim_sheet", "loading_list"]

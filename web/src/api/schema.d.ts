@@ -2215,7 +2215,7 @@ export interface paths {
         };
         /**
          * Van Of Day
-         * @description The loading list of all open jobs of a day.
+         * @description The loading list of a crew for a day, or of all.
          */
         get: operations["rindle_server_diary_api_van_of_day"];
         put?: never;
@@ -11689,7 +11689,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -11705,7 +11706,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -17346,7 +17348,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -17362,7 +17365,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -24260,7 +24264,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -24276,7 +24281,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -35579,7 +35585,8 @@ export interface components {
              *             "after": [
              *               "foot",
              *               "mount",
-             *               "clamp"
+             *               "clamp",
+             *               "masonry"
              *             ],
              *             "at_height_min": 60,
              *             "before_slot": false,
@@ -35595,7 +35602,8 @@ export interface components {
              *             "after": [
              *               "foot",
              *               "mount",
-             *               "clamp"
+             *               "clamp",
+             *               "masonry"
              *             ],
              *             "at_height_min": 45,
              *             "before_slot": false,
@@ -41363,7 +41371,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -41379,7 +41388,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -45404,7 +45414,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -45420,7 +45431,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -49107,7 +49119,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -49123,7 +49136,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -55954,7 +55968,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -55970,7 +55985,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -61642,7 +61658,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -61658,7 +61675,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -68718,7 +68736,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -68734,7 +68753,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -73157,7 +73177,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -73173,7 +73194,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -78946,7 +78968,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 60,
              *           "before_slot": false,
@@ -78962,7 +78985,8 @@ export interface components {
              *           "after": [
              *             "foot",
              *             "mount",
-             *             "clamp"
+             *             "clamp",
+             *             "masonry"
              *           ],
              *           "at_height_min": 45,
              *           "before_slot": false,
@@ -86900,6 +86924,7 @@ export interface operations {
         parameters: {
             query: {
                 day: string;
+                team?: string;
                 units?: "metric" | "imperial";
             };
             header?: never;

@@ -50,7 +50,12 @@ const slack = (one: Schemas['DiaryRow']) =>
           ><b>{{ Math.round(height(one.tasks)) }} min</b> on ladder or roof</span
         >
         <a :href="`/api/diary/day.pdf?day=${day}&team=${one.team.code}`" target="_blank" rel="noopener">Day sheet</a>
-        <a :href="`/api/diary/van.pdf?day=${day}&units=${prefs.system}`" target="_blank" rel="noopener">Loading list</a>
+        <a
+          :href="`/api/diary/van.pdf?day=${day}&team=${one.team.code}&units=${prefs.system}`"
+          target="_blank"
+          rel="noopener"
+          >Loading list</a
+        >
       </header>
       <div class="scale" aria-hidden="true">
         <i

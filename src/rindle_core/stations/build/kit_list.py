@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -351,15 +352,28 @@ def _judge(box: Sequence[KitRow], result: KitListResult, searched: bool) -> list
     return [KIT(Level.CLEAR, "The kit is whole", "Every line was counted.")]
 
 
-def loaded(bills: Sequence[KitListResult]) -> list[KitRow]:
-    """One list of several bills: what stays or is used up is summed, what comes back is taken once."""
-    by_code: dict[str, KitRow] = {}
-    for row in (row for bill in bills for row in bill.rows):
-        was = by_code.get(row.code)
-        both = row.amount if was is None else was.amount + row.amount
-        amount = max(row.amount, was.amount) if was is not None and row.group in _COMES_BACK else both
-        by_code[row.code] = row.model_copy(update={"amount": amount, "found": None})
-    return sorted(by_code.values(), key=lambda one: list(KIT_GROUPS).index(one.group))
+@dataclass(frozen=True)
+class LoadedRow:
+    """A line of the list of several jobs; `shares` are what each of them takes of it, where it stays there."""
+
+    row: KitRow
+    shares: tuple[tuple[str, KitRow], ...]
+
+
+def loaded(bills: Sequence[tuple[str, KitListResult]]) -> list[LoadedRow]:
+    """One list of several jobs' bills: what stays or is used up is summed, what comes back is taken once."""
+    by_code: dict[str, list[tuple[str, KitRow]]] = {}
+    for number, bill in bills:
+        for row in bill.rows:
+            by_code.setdefault(row.code, []).append((number, row))
+    found = []
+    for shares in by_code.values():
+        rows = [row for _, row in shares]
+        together = max if rows[0].group in _COMES_BACK else math.fsum
+        told = {"amount": together(one.amount for one in rows), "mass_kg": together(one.mass_kg for one in rows)}
+        stays = rows[0].group not in _COMES_BACK
+        found.append(LoadedRow(rows[0].model_copy(update={**told, "found": None}), tuple(shares) if stays else ()))
+    return sorted(found, key=lambda one: list(KIT_GROUPS).index(one.row.group))
 
 
 def _short(row: KitRow) -> str:
@@ -389,6 +403,7 @@ __all__ = [
     "KitListInput",
     "KitListResult",
     "KitRow",
+    "LoadedRow",
     "VariantTold",
     "kit_list",
     "loaded",
