@@ -11,7 +11,7 @@ from rindle_core.catalogue.mounts import SHIPPED_MOUNTS
 from rindle_core.catalogue.parts import Joint
 from rindle_core.job import JobInput, assess
 from rindle_core.stations.bringup.wiring import wiring_of
-from rindle_core.stations.build.kit_list import KitListInput, kit_list, loaded
+from rindle_core.stations.build.kit_list import Bill, KitListInput, kit_list, loaded
 from rindle_core.stations.mount.lifts import LiftPiece, LiftsInput, lifts
 from tests import golden
 
@@ -233,7 +233,8 @@ def test_one_list_of_two_jobs_says_what_each_takes_and_takes_a_tool_once():
         joint = Joint(name=f"Bracket of {count}", size_mm=8, count=count, nut="nut")
         return kit_list(KitListInput(joints=[joint], tools=["rope", tool])).result
 
-    rows = {one.row.name: one for one in loaded([("2026-1", bill(4, "rope")), ("2026-2", bill(6, "spade"))])}
+    bills = [Bill("2026-1", bill(4, "rope"), {}), Bill("2026-2", bill(6, "spade"), {})]
+    rows = {one.row.name: one for one in loaded(bills)}
     assert rows["Bolt M8"].row.amount == 10
     assert [(number, row.amount, row.cue) for number, row in rows["Bolt M8"].shares] == [
         ("2026-1", 4, "4 for bracket of 4"),
@@ -241,3 +242,16 @@ def test_one_list_of_two_jobs_says_what_each_takes_and_takes_a_tool_once():
     ]
     assert (rows["Rope"].row.amount, rows["Rope"].shares) == (1, ())
     assert rows["Spade"].row.amount == 1
+
+
+def test_a_reflector_of_one_terminal_is_none_of_another_in_the_van_of_both():
+    def bill(number, terminal):
+        return Bill(number, come_to(terminal).kit_list, {"terminal": terminal.name})
+
+    small, large = (next(one for one in TERMINALS if one.code == code) for code in ("tarn-74", "tarn-98"))
+    both = {one.row.name: one.row.amount for one in loaded([bill("2026-1", small), bill("2026-2", large)])}
+    assert (both["Reflector, Tarn 74"], both["Reflector, Tarn 98"]) == (1, 1)
+    assert "Reflector" not in both
+    alike = {one.row.name: one for one in loaded([bill("2026-1", small), bill("2026-2", small)])}
+    assert alike["Reflector"].row.amount == 2
+    assert [number for number, _ in alike["Reflector"].shares] == ["2026-1", "2026-2"]

@@ -11,10 +11,11 @@ from django.template.loader import render_to_string
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.units import System, format_quantity
 from rindle_core.papers.told import quantity
-from rindle_core.stations.build.kit_list import KIT_GROUPS, KitRow, LoadedRow, loaded
+from rindle_core.stations.build.kit_list import KIT_GROUPS, Bill, KitGroup, KitRow, LoadedRow, loaded
+from rindle_core.stations.mounting import mount_kind
 from rindle_server.contents import content_of
 from rindle_server.drawings.svg import tokens
-from rindle_server.jobs.facts import assessed, files_of, worded
+from rindle_server.jobs.facts import Assessed, assessed, files_of, worded
 from rindle_server.jobs.models import Job
 from rindle_server.jobs.paper import pdf_of
 from rindle_server.jobs.report import firm_of
@@ -33,35 +34,43 @@ def _amount(row: KitRow, system: System) -> str:
     return format_quantity(row.amount, row.unit, system) if known else f"{row.amount:g} {row.unit}"
 
 
-def _cue(one: LoadedRow, system: System) -> str:
-    """By what it is told, and how much of it each job takes where several do."""
+def _cues(one: LoadedRow, system: System) -> list[str]:
+    """By what it is told, and how much of it each job takes where several do: a line each."""
     if len(one.shares) < 2:
-        return one.row.cue
-    cues = {row.cue for _, row in one.shares}
-    if len(cues) == 1:
-        shares = ", ".join(f"{_amount(row, system)} for {number}" for number, row in one.shares)
-        return f"{shares}; {one.row.cue}" if one.row.cue else shares
-    return "; ".join(f"{number}: {_amount(row, system)}{row.cue and f', {row.cue}'}" for number, row in one.shares)
+        return [one.row.cue] if one.row.cue else []
+    shares = [(f"{number}: {_amount(row, system)}", row.cue) for number, row in one.shares]
+    if len({cue for _, cue in shares}) == 1:
+        return [", ".join(said for said, _ in shares), *([one.row.cue] if one.row.cue else [])]
+    return [f"{said}; {cue}" if cue else said for said, cue in shares]
 
 
-def _groups(rows: list[LoadedRow], system: System) -> list[tuple[str, list[tuple[str, str, str]]]]:
+def _groups(rows: list[LoadedRow], system: System) -> list[tuple[str, list[tuple[str, str, list[str]]]]]:
     return [
-        (name, [(_amount(one.row, system), one.row.name, _cue(one, system)) for one in rows if one.row.group == code])
+        (name, [(_amount(one.row, system), one.row.name, _cues(one, system)) for one in rows if one.row.group == code])
         for code, name in KIT_GROUPS.items()
         if any(one.row.group == code for one in rows)
     ]
 
 
+def _bill(job: Job, found: Assessed) -> Bill | None:
+    """None: it has no terminal."""
+    kit, terminal, mount = found.result.kit_list, found.facts.picks.terminal, mount_kind(found.facts)
+    if kit is None:
+        return None
+    of: dict[KitGroup, str] = {"terminal": terminal.name if terminal else "", "mount": mount.name if mount else ""}
+    return Bill(job.number, kit, of)
+
+
 def loading_list(jobs: list[Job], title: str, system: System) -> bytes:
     """What goes into the van for these jobs. Raises InputError where none of them has a terminal."""
-    bills = [(job, found) for job in jobs if (found := worded(assessed(job), system).result.kit_list) is not None]
+    bills = [(job, bill) for job in jobs if (bill := _bill(job, worded(assessed(job), system))) is not None]
     if not bills:
         raise InputError.one("day", "no job of that day has a terminal: choose one at Brief, then it has a list")
     told = {
         "title": title,
         "jobs": [(job.number, job.customer) for job, _ in bills],
-        "groups": _groups(loaded([(job.number, found) for job, found in bills]), system),
-        "mass": format_quantity(sum(found.van_kg for _, found in bills), "kg", system),
+        "groups": _groups(loaded([bill for _, bill in bills]), system),
+        "mass": format_quantity(sum(bill.result.van_kg for _, bill in bills), "kg", system),
     }
     return _printed("loading.html", told)
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
@@ -360,12 +360,24 @@ class LoadedRow:
     shares: tuple[tuple[str, KitRow], ...]
 
 
-def loaded(bills: Sequence[tuple[str, KitListResult]]) -> list[LoadedRow]:
+@dataclass(frozen=True)
+class Bill:
+    """The bill of a job, and of what its parts are: a reflector of one terminal is none of another."""
+
+    number: str
+    result: KitListResult
+    of: Mapping[KitGroup, str]
+
+
+def loaded(bills: Sequence[Bill]) -> list[LoadedRow]:
     """One list of several jobs' bills: what stays or is used up is summed, what comes back is taken once."""
-    by_code: dict[str, list[tuple[str, KitRow]]] = {}
-    for number, bill in bills:
-        for row in bill.rows:
-            by_code.setdefault(row.code, []).append((number, row))
+    by_code: dict[tuple[str, str], list[tuple[str, KitRow]]] = {}
+    several = {group for group in KIT_GROUPS if len({bill.of.get(group, "") for bill in bills}) > 1}
+    for bill in bills:
+        for row in bill.result.rows:
+            of = bill.of.get(row.group, "") if row.group in several else ""
+            named = row.model_copy(update={"name": f"{row.name}, {of}"}) if of else row
+            by_code.setdefault((row.code, of), []).append((bill.number, named))
     found = []
     for shares in by_code.values():
         rows = [row for _, row in shares]
@@ -397,6 +409,7 @@ __all__ = [
     "BOX",
     "KIT_GROUPS",
     "KIT_STATES",
+    "Bill",
     "Brought",
     "KitFound",
     "KitGroup",
