@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from rindle_core.kernel.findings import Kind
 
+_USUAL = "Usual cautions; local codes prevail"
+
 STOPPED = Kind(
     "mount.stopped.{}",
     "digging and drilling that a hazard of the site stops",
     against="a release by somebody competent",
-    source="Usual cautions; local codes prevail",
+    source=_USUAL,
     at="brief.releases",
 )
 
@@ -240,7 +242,7 @@ SERVICES = Kind(
     "mount.services",
     "buried services before the dig",
     against="found and marked by those who may",
-    source="Usual cautions; local codes prevail",
+    source=_USUAL,
     at="mount.services_located_by",
 )
 SOIL = Kind(
@@ -358,7 +360,7 @@ OLD_MATERIAL = Kind(
     "mount.old_material",
     "old or fragile material that is drilled or walked on",
     against="somebody competent who says what it is",
-    source="Usual cautions; local codes prevail",
+    source=_USUAL,
     at="mount.old_material",
 )
 LIFT_CREW = Kind(
@@ -370,18 +372,10 @@ LIFT_CREW = Kind(
     at="brief.crew",
 )
 RESCUE = Kind(
-    "mount.rescue",
-    "how somebody hurt is brought down",
-    against="something said",
-    source="Usual cautions; local codes prevail",
-    at="mount.rescue",
+    "mount.rescue", "how somebody hurt is brought down", against="a sentence", source=_USUAL, at="mount.rescue"
 )
 ALONE = Kind(
-    "mount.alone",
-    "whether somebody stays below",
-    against="two people, or working alone agreed on",
-    source="Usual cautions; local codes prevail",
-    at="brief.crew",
+    "mount.alone", "whether somebody stays below", against="two, or it was agreed on", source=_USUAL, at="brief.crew"
 )
 AT_HEIGHT = Kind(
     "mount.at_height",
