@@ -363,14 +363,8 @@ OLD_MATERIAL = Kind(
     source=_USUAL,
     at="mount.old_material",
 )
-LIFT_CREW = Kind(
-    "mount.lift_crew",
-    "people for the lift",
-    against="two",
-    unit="count",
-    source="House rule: lone lift",
-    at="brief.crew",
-)
+_LONE = "House rule: lone lift"
+LIFT_CREW = Kind("mount.lift_crew", "people for the lift", against="two", unit="count", source=_LONE, at="brief.crew")
 RESCUE = Kind(
     "mount.rescue", "how somebody hurt is brought down", against="a sentence", source=_USUAL, at="mount.rescue"
 )
