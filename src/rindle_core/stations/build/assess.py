@@ -7,7 +7,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.brief.competence import judge_competence, named, stopped_works
 from rindle_core.stations.build.begun import begun_elsewhere
-from rindle_core.stations.build.findings import COMPETENT, STOPPED
+from rindle_core.stations.build.findings import COMPETENT, PEOPLE, STOPPED
 from rindle_core.stations.build.given import (
     done_of,
     elsewhere,
@@ -28,6 +28,7 @@ from rindle_core.stations.build.rim import RimInput, rim_check
 from rindle_core.stations.build.steps import BuildInput, build
 from rindle_core.stations.build.waits import WaitsInput, waits
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.lists import shortened
 from rindle_core.stations.mounting import build_steps, joints_of, listed_codes, rehearsed_steps
 from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
 from rindle_core.stations.stops import stops_of
@@ -46,6 +47,25 @@ def _rehearsed(job: JobInput, steps: list[BuildStep]) -> Outcome[RehearsalResult
     if kind is None or not steps:
         return None
     return rehearsal(RehearsalInput(site=steps, rehearsed=rehearsed_steps(job, kind), on=kind.name))
+
+
+def _people_for(job: JobInput, left: list[BuildStep]) -> list[Finding]:
+    """Whether as many are named as a step takes that is left; nothing while nobody is, Brief asks for them."""
+    named_count, wanted_count = len(job.brief.crew), max((one.people_count for one in left), default=1)
+    if not named_count or wanted_count < 2:
+        return []
+    short = shortened([one.title for one in left if one.people_count > named_count])
+    return [
+        PEOPLE.at_least(
+            float(named_count),
+            float(wanted_count),
+            level=Level.MIND,
+            clear="There are people enough for each step",
+            under=f"Fewer people are named than a step takes: {short}",
+            why="One holds, hands up or foots the ladder while the other works.",
+            clears_by="Name who helps, at Brief.",
+        )
+    ]
 
 
 def assess(context: Context) -> Outcome[BuildPart]:
@@ -107,6 +127,7 @@ def assess(context: Context) -> Outcome[BuildPart]:
         *judge_end(job, all_done=all_done),
         *stops_of(job, STOPPED, "climb", "lift"),
         *_may_climb(job),
+        *_people_for(job, [one for one in steps if one.code not in {mark.code for mark in done}]),
     ]
     return Outcome(part, findings)
 

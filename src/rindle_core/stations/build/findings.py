@@ -29,6 +29,14 @@ COMPETENT = Kind(
     source="Roles and certificates in Stores; local rules prevail",
     at="brief.crew",
 )
+PEOPLE = Kind(
+    "build.people",
+    "people for the steps that are left",
+    against="what each step takes",
+    unit="count",
+    source="Steps of mount and terminal",
+    at="brief.crew",
+)
 STOPPED = Kind(
     "build.stopped.{}",
     "climbing and lifting that a hazard of the site stops",

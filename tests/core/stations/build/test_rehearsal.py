@@ -2,6 +2,7 @@
 
 import itertools
 
+import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -62,3 +63,20 @@ def test_a_job_is_held_against_the_mount_that_it_was_rehearsed_on():
     assert found.rehearsed_alone == ["Set it up where nobody trips"]
     same = rehearsed(rehearsed_on="ground_pole")
     assert same.site_alone == same.moved == same.rehearsed_alone == []
+
+
+@pytest.mark.parametrize(("crew", "level"), [(["naledi"], "mind"), (["naledi", "voltline"], "clear"), ([], None)])
+def test_a_step_that_takes_two_is_minded_where_one_is_named_until_it_is_done(crew, level):
+    facts = JobInput.model_validate({**golden.read("2026-101")["facts"], "crew": crew, "step_marks": []})
+
+    def found(job):
+        (build,) = (one for one in assess(job).result.stations if one.code == "build")
+        return {one.code: one for one in build.findings}.get("build.people")
+
+    people = found(facts)
+    assert (people.level if people else None) == level
+    if level == "mind":
+        assert "Drill and clean the holes" in people.message
+        assert (people.figure, people.limit, people.at) == (1.0, 2.0, "brief.crew")
+    done = JobInput.model_validate({**golden.read("2026-101")["facts"], "crew": crew})
+    assert found(done) is None  # nothing is left that takes two
