@@ -125,7 +125,8 @@ def test_bolts_washers_and_nuts_are_summed_over_the_joints():
     )
     assert rows["Bolt M8 × 25 mm, 8.8"] == 4
     assert rows["Bolt M8 × 60 mm, 8.8"] == 2  # by length: it is swapped unless it is told
-    assert sum(amount for name, amount in rows.items() if name.startswith("Bolt")) == sum(
+    bolts = ("Bolt", "Cap screw")
+    assert sum(amount for name, amount in rows.items() if name.startswith(bolts)) == sum(
         one.count for one in joints_ if one.size_mm
     )
 
