@@ -259,11 +259,10 @@ def _aloft(given: KitListInput) -> list[KitRow]:
     """What is in the hand above ground: each tool secured, and spares of the small parts that are handled there."""
     up = [one for one in given.steps if one.at_height_min > 0]
     tools: dict[str, list[str]] = {}
-    for step in up:
-        for tool in step.tools:
-            tools.setdefault(f"{tool[0].upper()}{tool[1:]}, secured", []).append(step.title.lower())
-    for tool in given.fixing_tools if given.fixed_up else ():
-        tools.setdefault(f"{tool[0].upper()}{tool[1:]}, secured", []).append("set the fixings")
+    used = [(tool, step.title.lower()) for step in up for tool in step.tools]
+    used += [(tool, "set the fixings") for tool in given.fixing_tools if given.fixed_up]
+    for tool, title in used:  # a tool is one, whatever the space in its name
+        tools.setdefault(f"{tool[0].upper()}{tool[1:]}, secured".replace("\u00a0", " "), []).append(title)
     handled = {code for step in up for code in step.sets}
     share = given.rules.spares_aloft_percent / 100.0
     rows = [_row("aloft", name, 1, cue=f"to {shortened(titles)}") for name, titles in sorted(tools.items())]
