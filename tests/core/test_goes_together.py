@@ -219,6 +219,11 @@ def test_a_sealed_cable_that_lies_in_the_box_is_carried_and_counted_once():
     assert [any(one.name in row for one in own for row in names) for names in named] == [False, True]
 
 
+def test_bolts_that_do_not_sit_in_equal_circles_are_refused():
+    with pytest.raises(ValueError, match="equal circles"):
+        Joint(name="Clamp", count=5, circle_count=2)
+
+
 def test_bolts_of_two_clamps_are_tightened_across_in_each():
     for kind in SHIPPED_MOUNTS:
         for joint in kind.joints:

@@ -1,6 +1,7 @@
 """Templates measured in the PDF itself: what is printed at 100 % is as long as it says, to 0.2 mm."""
 
 import io
+import json
 import math
 import re
 
@@ -167,6 +168,10 @@ def test_a_customer_has_a_number_to_ring_and_a_signed_job_keeps_the_one_of_its_d
     assert "555 0142" in crew.get("/api/jobs/2026-102/card.html?kind=customer").content.decode()
     kept = crew.get("/api/jobs/2026-101/card.html?kind=customer").content.decode()
     assert "555 0142" in kept
+    firm = crew.get("/api/stores/firm").json()
+    older = {name: firm[name] for name in ("name", "address", "rules")}  # a caller that knows of no telephone
+    crew.put("/api/stores/firm", json.dumps(older), content_type="application/json")
+    assert crew.get("/api/stores/firm").json()["telephone"] == "555 0142"
     Firm.objects.update(telephone="555 0199")
     assert "555 0199" in crew.get("/api/jobs/2026-102/card.html?kind=customer").content.decode()
     assert "555 0199" not in crew.get("/api/jobs/2026-101/card.html?kind=customer").content.decode()

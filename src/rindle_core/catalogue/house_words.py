@@ -42,6 +42,7 @@ class Hazard(Phrase):
     stops: list[Work] = Field(default_factory=list, max_length=6, description="Work that waits for a release")
     released_by: str = Field(default="", max_length=200, description="What a release rests on")
     overhead: bool = Field(default=False, description="Whether it is a line that is drawn on a site plan")
+    alone: bool = Field(default=False, description="Whether it is somebody working alone, which is agreed on with it")
 
 
 class PowerCheck(Phrase):
@@ -147,6 +148,7 @@ class EarthPiece(Phrase):
 
     lug_count: int = Field(default=0, ge=0, le=20, description="Ends of its wire, each with a lug and a toothed washer")
     arrester: bool = Field(default=False, description="Whether each run of coax has a surge arrester here")
+    tools: list[Annotated[str, Field(min_length=1, max_length=80)]] = Field(default_factory=list, max_length=8)
 
 
 class InstrumentCheck(Phrase):

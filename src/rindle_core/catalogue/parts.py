@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, Self
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from rindle_core.kernel.model import Model
 from rindle_core.science.bolts import hex_key, spanner
@@ -50,8 +50,8 @@ JOINT_HEADS: dict[JointHead, str] = {
     "hexagon": "a hexagon, for a spanner",
     "socket": "a socket, for a hex key",
     "none": "none: a pin, or turned by hand",
-    "u_bolt": "none: a U-bolt, with two nuts",
-    "stud": "none: a stud that is there, with a nut",
+    "u_bolt": "the two nuts of a U-bolt",
+    "stud": "the nut of a stud that is there",
 }
 _BOLTS: dict[JointHead, str] = {"hexagon": "bolt", "socket": "cap screw", "u_bolt": "U-bolt", "stud": "stud"}
 _BY_SPANNER: tuple[JointHead, ...] = ("hexagon", "u_bolt", "stud")
@@ -131,6 +131,12 @@ class Joint(Model):
     lock_number: int | None = Field(
         default=None, ge=1, le=9, description="Its turn when the aim is locked; empty: it is no lock"
     )
+
+    @model_validator(mode="after")
+    def _in_circles(self) -> Self:
+        if self.count % self.circle_count:
+            raise ValueError(f"{self.count} bolts do not sit in {self.circle_count} equal circles")
+        return self
 
     @property
     def key(self) -> str:

@@ -10,7 +10,7 @@ from rindle_core.kernel.findings import Finding, Kind, Level
 from rindle_core.kernel.model import Model
 from rindle_core.science.geodesy import apart_m
 from rindle_core.stations.entries import JobInput
-from rindle_core.stations.mounting import mount_code
+from rindle_core.stations.mounting import mount_code, up_by
 
 
 def every(row: Any) -> bool:
@@ -42,6 +42,9 @@ def stamp_rows(
 def _said(job: JobInput, of: str) -> str | None:
     if of == "cable_code":
         return job.cable.cable_code
+    if of == "way_up_code":
+        by = up_by(job)
+        return None if by == "ground" else by
     told: str | None = mount_code(job) if of == "mount_code" else getattr(job.brief, of)
     return told
 
@@ -50,8 +53,9 @@ def _said(job: JobInput, of: str) -> str | None:
 class Belongs:
     """Rows of a room that were taken with one terminal, or towards one satellite, and prove nothing of another.
 
-    `told`: the fact that keeps what the job said, and the fact of Brief that it keeps, or `mount_code` or `cable_code`;
-    `what`: the rows in words; `findings`: codes of the room, or how they begin, that rest on the rows; empty: all of
+    `told`: the fact that keeps what the job said, and the fact of Brief that it keeps, or `mount_code`, `cable_code`
+    or `way_up_code`; `what`: the rows in words; `findings`: codes of the room, or how they begin, that rest on the
+    rows; empty: all of
     them.
     """
 
@@ -93,7 +97,10 @@ class Belongs:
     def doubts(self, job: JobInput) -> list[Finding]:
         """That the job says another terminal or satellite now."""
         held = getattr(job, self.room)
-        pairs = [(of.removesuffix("_code"), getattr(held, name), _said(job, of)) for name, of in self.told.items()]
+        pairs = [
+            (of.removesuffix("_code").replace("_", " "), getattr(held, name), _said(job, of))
+            for name, of in self.told.items()
+        ]
         others = [(of, was, now) for of, was, now in pairs if was and now and was != now]
         if self.place and not others:
             was = tuple(getattr(held, name) for name in self.place)

@@ -58,13 +58,18 @@ def fixing_height_m(job: JobInput) -> float | None:
 def up_by(job: JobInput) -> UpBy:
     """How one gets to the antenna: as the planned position says, else by its height and what it stands on.
 
-    By a ladder where neither is known: what is not known is not near the ground.
+    By a ladder where neither is known: what is not known is not near the ground, and what is known to be over one's
+    reach is not worked on from it, whatever is said of the way there. Nobody works on a roof from the ground.
     """
     one, surface, up_m = planned(job), mount_surface(job), height_m(job)
-    if one is not None and one.access:
-        return one.access
-    near = surface == "bare_ground" if up_m is None else up_m <= job.picks.rules.from_ground_m
-    return "ground" if near else "roof" if surface in ROOFS else "ladder"
+    said = one.access if one is not None else ""
+    if up_m is None:
+        near = said == "ground" or (not said and surface == "bare_ground")
+    else:
+        near = up_m <= job.picks.rules.from_ground_m and said in ("", "ground")
+    if near and surface not in ROOFS:
+        return "ground"
+    return said if said and said != "ground" else "roof" if surface in ROOFS else "ladder"
 
 
 def mount_surface(job: JobInput) -> Surface | None:
@@ -85,11 +90,10 @@ def _put_up(job: JobInput) -> list[BuildStep]:
     if terminal is None:
         return []
     own, mount = terminal.build_steps, kind.build_steps if kind else []
-    low = up_by(job) == "ground"
-    fixed_m = fixing_height_m(job)
-    if low:
+    by, fixed_m = up_by(job), fixing_height_m(job)
+    if by == "ground":
         own = [_on_the_ground(one) for one in own]
-    if low or (fixed_m is not None and fixed_m <= job.picks.rules.from_ground_m):
+    if by == "ground" or (by == "ladder" and fixed_m is not None and fixed_m <= job.picks.rules.from_ground_m):
         mount = [_on_the_ground(one) for one in mount]
     told = (_on_its_side(one, mount_side(job)) for one in joined(own, mount))
     return [one if one.caution_low is None else one.model_copy(update={"caution_low": None}) for one in told]

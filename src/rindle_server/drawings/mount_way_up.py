@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import format_quantity
-from rindle_core.science.ladders import FREE_TOP_M, HANDS_UP_M
+from rindle_core.science.ladders import FREE_TOP_M, HANDS_UP_M, rail_m
 from rindle_core.stations.mounting import height_m
 from rindle_server.drawings.svg import NARROW, Drawing, Look, Point, circle, ink, line, path, sheet, tag, words
 
@@ -23,22 +23,21 @@ def _person(feet: Point, px: float, hand: Point) -> list[str]:
     ]
 
 
-def _ladder(foot: Point, top: Point, rail_m: float) -> list[str]:
+def _ladder(foot: Point, top: Point, rails_m: float) -> list[str]:
     """Rails seen from the side with their rungs."""
-    count = int(rail_m / _RUNG_M)
+    count = int(rails_m / _RUNG_M)
     steps = [
         (foot[0] + (top[0] - foot[0]) * k / count, foot[1] + (top[1] - foot[1]) * k / count) for k in range(1, count)
     ]
     return [line(foot, top, "ink", 5), *(line((x - 5, y), (x + 5, y), "ink", 2) for x, y in steps)]
 
 
-def _from_one_to(a: Point, b: Point, said: str, *, left: bool = False) -> list[str]:
+def _from_one_to(a: Point, b: Point, said: str) -> list[str]:
     """A plumb dimension with its word beside it."""
-    at = (a[0] - 8 if left else a[0] + 8, (a[1] + b[1]) / 2 + 5)
     return [
         line(a, b, "quiet", 1),
         *(line((x - 6, y), (x + 6, y), "quiet", 1) for x, y in (a, b)),
-        words(at, said, 14, "quiet", "end" if left else "start"),
+        words((a[0] + 8, (a[1] + b[1]) / 2 + 5), said, 14, "quiet", "start"),
     ]
 
 
@@ -61,16 +60,16 @@ def way_up(facts: JobInput, result: JobAssessment, look: Look) -> Drawing | None
     over_m = found.top_m - found.support_m
     foot = at(found.foot_out_m, 0.0)
     top = at(-found.foot_out_m * over_m / found.support_m, found.top_m)
-    rail_m = ((found.foot_out_m**2 + found.support_m**2) ** 0.5) * found.top_m / found.support_m
+    rails_m = rail_m(found.support_m, found.foot_out_m, over_m)
     wall_top_m = found.support_m if roof else tallest_m
     far = width - 12
     parts = [
         line((12, _FOOT), (far, _FOOT), "quiet", 2),
         tag("rect", x=wall_x, y=at(0, wall_top_m)[1], width=deep_px, height=wall_top_m * px,
             fill=ink("hill"), stroke=ink("rule"), stroke_width=1.5),
-        *_ladder(foot, top, rail_m),
+        *_ladder(foot, top, rails_m),
     ]  # fmt: skip
-    show = {"rails": found.ladder_m or rail_m, "out": found.foot_out_m, "support": found.support_m}
+    show = {"rails": found.ladder_m or rails_m, "out": found.foot_out_m, "support": found.support_m}
     said = {name: format_quantity(value, "m", look.system) for name, value in show.items()}
     rows = [
         ("Ladder, at least", said["rails"]),

@@ -184,7 +184,7 @@ def job_out(job: Job) -> JobOut:
     sky, result = _lighter(found)
     # A terminal that is stuck shows its own causes; what roles and hazards come to is in the result.
     unstopped = [
-        one.model_copy(update={"stops": [], "released_by": "", "overhead": False})
+        one.model_copy(update={"stops": [], "released_by": "", "overhead": False, "alone": False})
         for one in found.facts.picks.words.hazards
     ]
     chosen = old_line_of(found.facts.brief.old_line, found.facts.picks.words)

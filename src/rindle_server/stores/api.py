@@ -104,7 +104,7 @@ class FirmIn(Schema):
 
     name: str
     address: str
-    telephone: str = ""
+    telephone: str | None = None  # left as it is where a caller does not know of it
     rules: dict[str, Any]
     words: dict[str, Any] | None = None
 
@@ -114,7 +114,8 @@ def write_firm(request: HttpRequest, given: FirmIn) -> FirmOut:
     """Changes the firm, its rules and its words. Raises InputError that names the rule or the word."""
     parse(HouseRules, given.rules, "rules")
     told: dict[str, Any] = {"name": given.name.strip()[:120] or "Our crew", "address": given.address}
-    told["telephone"] = given.telephone.strip()[:80]
+    if given.telephone is not None:
+        told["telephone"] = given.telephone.strip()[:80]
     told["rules"] = given.rules
     if given.words is not None:
         words = parse(HouseWords, given.words, "words")

@@ -9307,42 +9307,50 @@ export interface components {
              *           "code": "transceiver",
              *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
-             *           "text": "Its own lead, apart from the mount’s."
+             *           "text": "Its own lead, apart from the mount’s.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "frame",
              *           "lug_count": 2,
              *           "name": "Frame to the mast",
-             *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *           "text": "At the mount’s own earth screw; where it has none, at the clamp.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": true,
              *           "code": "arrester",
              *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
-             *           "text": "A moulded one is bonded where its sheet says."
+             *           "text": "A moulded one is bonded where its sheet says.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "main",
              *           "lug_count": 2,
              *           "name": "On to the main earth",
-             *           "text": "Shortest way, no loop; by the local code."
+             *           "text": "Shortest way, no loop; by the local code.",
+             *           "tools": [
+             *             "milliohmmeter"
+             *           ]
              *         },
              *         {
              *           "arrester": false,
              *           "code": "bare",
              *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
-             *           "text": "Paint scored, toothed washer against the lug."
+             *           "text": "Paint scored, toothed washer against the lug.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "before",
              *           "lug_count": 0,
              *           "name": "Made before power",
-             *           "text": ""
+             *           "text": "",
+             *           "tools": []
              *         }
              *       ],
              *       "end_checks": [
@@ -9575,6 +9583,7 @@ export interface components {
              *       ],
              *       "hazards": [
              *         {
+             *           "alone": false,
              *           "code": "overhead_lines",
              *           "name": "Overhead lines",
              *           "overhead": true,
@@ -9585,6 +9594,7 @@ export interface components {
              *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "buried_services",
              *           "name": "Buried services",
              *           "overhead": false,
@@ -9595,6 +9605,7 @@ export interface components {
              *           "text": "Have them found and marked before any digging or driving of rods."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "fragile_roof",
              *           "name": "Fragile roof or skylights",
              *           "overhead": false,
@@ -9605,6 +9616,7 @@ export interface components {
              *           "text": "Never step on it: boards, harness, or another position."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "asbestos",
              *           "name": "Asbestos suspected",
              *           "overhead": false,
@@ -9615,6 +9627,7 @@ export interface components {
              *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "edge",
              *           "name": "Work near an edge",
              *           "overhead": false,
@@ -9623,6 +9636,7 @@ export interface components {
              *           "text": "Tie off before the edge is in reach; no work there alone."
              *         },
              *         {
+             *           "alone": true,
              *           "code": "lone_working",
              *           "name": "Working alone",
              *           "overhead": false,
@@ -9631,6 +9645,7 @@ export interface components {
              *           "text": "Agree on times to call in and on who comes when no call comes."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "weather",
              *           "name": "Wind, ice or thunder expected",
              *           "overhead": false,
@@ -9639,6 +9654,7 @@ export interface components {
              *           "text": "Name the limit before you leave, and who decides to stop."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "mains",
              *           "name": "Mains work needed",
              *           "overhead": false,
@@ -9649,6 +9665,7 @@ export interface components {
              *           "text": "Licensed people where the local code says so; proved dead before it is touched."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "no_go",
              *           "name": "No-go said at the site",
              *           "overhead": false,
@@ -14966,42 +14983,50 @@ export interface components {
              *           "code": "transceiver",
              *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
-             *           "text": "Its own lead, apart from the mount’s."
+             *           "text": "Its own lead, apart from the mount’s.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "frame",
              *           "lug_count": 2,
              *           "name": "Frame to the mast",
-             *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *           "text": "At the mount’s own earth screw; where it has none, at the clamp.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": true,
              *           "code": "arrester",
              *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
-             *           "text": "A moulded one is bonded where its sheet says."
+             *           "text": "A moulded one is bonded where its sheet says.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "main",
              *           "lug_count": 2,
              *           "name": "On to the main earth",
-             *           "text": "Shortest way, no loop; by the local code."
+             *           "text": "Shortest way, no loop; by the local code.",
+             *           "tools": [
+             *             "milliohmmeter"
+             *           ]
              *         },
              *         {
              *           "arrester": false,
              *           "code": "bare",
              *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
-             *           "text": "Paint scored, toothed washer against the lug."
+             *           "text": "Paint scored, toothed washer against the lug.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "before",
              *           "lug_count": 0,
              *           "name": "Made before power",
-             *           "text": ""
+             *           "text": "",
+             *           "tools": []
              *         }
              *       ],
              *       "end_checks": [
@@ -15234,6 +15259,7 @@ export interface components {
              *       ],
              *       "hazards": [
              *         {
+             *           "alone": false,
              *           "code": "overhead_lines",
              *           "name": "Overhead lines",
              *           "overhead": true,
@@ -15244,6 +15270,7 @@ export interface components {
              *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "buried_services",
              *           "name": "Buried services",
              *           "overhead": false,
@@ -15254,6 +15281,7 @@ export interface components {
              *           "text": "Have them found and marked before any digging or driving of rods."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "fragile_roof",
              *           "name": "Fragile roof or skylights",
              *           "overhead": false,
@@ -15264,6 +15292,7 @@ export interface components {
              *           "text": "Never step on it: boards, harness, or another position."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "asbestos",
              *           "name": "Asbestos suspected",
              *           "overhead": false,
@@ -15274,6 +15303,7 @@ export interface components {
              *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "edge",
              *           "name": "Work near an edge",
              *           "overhead": false,
@@ -15282,6 +15312,7 @@ export interface components {
              *           "text": "Tie off before the edge is in reach; no work there alone."
              *         },
              *         {
+             *           "alone": true,
              *           "code": "lone_working",
              *           "name": "Working alone",
              *           "overhead": false,
@@ -15290,6 +15321,7 @@ export interface components {
              *           "text": "Agree on times to call in and on who comes when no call comes."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "weather",
              *           "name": "Wind, ice or thunder expected",
              *           "overhead": false,
@@ -15298,6 +15330,7 @@ export interface components {
              *           "text": "Name the limit before you leave, and who decides to stop."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "mains",
              *           "name": "Mains work needed",
              *           "overhead": false,
@@ -15308,6 +15341,7 @@ export interface components {
              *           "text": "Licensed people where the local code says so; proved dead before it is touched."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "no_go",
              *           "name": "No-go said at the site",
              *           "overhead": false,
@@ -19743,6 +19777,8 @@ export interface components {
              * @default
              */
             text: string;
+            /** Tools */
+            tools?: string[];
         };
         /**
          * EarthPoint
@@ -20279,11 +20315,8 @@ export interface components {
             rules: {
                 [key: string]: unknown;
             };
-            /**
-             * Telephone
-             * @default
-             */
-            telephone: string;
+            /** Telephone */
+            telephone?: string | null;
             /** Words */
             words?: {
                 [key: string]: unknown;
@@ -21882,42 +21915,50 @@ export interface components {
              *           "code": "transceiver",
              *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
-             *           "text": "Its own lead, apart from the mount’s."
+             *           "text": "Its own lead, apart from the mount’s.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "frame",
              *           "lug_count": 2,
              *           "name": "Frame to the mast",
-             *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *           "text": "At the mount’s own earth screw; where it has none, at the clamp.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": true,
              *           "code": "arrester",
              *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
-             *           "text": "A moulded one is bonded where its sheet says."
+             *           "text": "A moulded one is bonded where its sheet says.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "main",
              *           "lug_count": 2,
              *           "name": "On to the main earth",
-             *           "text": "Shortest way, no loop; by the local code."
+             *           "text": "Shortest way, no loop; by the local code.",
+             *           "tools": [
+             *             "milliohmmeter"
+             *           ]
              *         },
              *         {
              *           "arrester": false,
              *           "code": "bare",
              *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
-             *           "text": "Paint scored, toothed washer against the lug."
+             *           "text": "Paint scored, toothed washer against the lug.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "before",
              *           "lug_count": 0,
              *           "name": "Made before power",
-             *           "text": ""
+             *           "text": "",
+             *           "tools": []
              *         }
              *       ],
              *       "end_checks": [
@@ -22150,6 +22191,7 @@ export interface components {
              *       ],
              *       "hazards": [
              *         {
+             *           "alone": false,
              *           "code": "overhead_lines",
              *           "name": "Overhead lines",
              *           "overhead": true,
@@ -22160,6 +22202,7 @@ export interface components {
              *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "buried_services",
              *           "name": "Buried services",
              *           "overhead": false,
@@ -22170,6 +22213,7 @@ export interface components {
              *           "text": "Have them found and marked before any digging or driving of rods."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "fragile_roof",
              *           "name": "Fragile roof or skylights",
              *           "overhead": false,
@@ -22180,6 +22224,7 @@ export interface components {
              *           "text": "Never step on it: boards, harness, or another position."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "asbestos",
              *           "name": "Asbestos suspected",
              *           "overhead": false,
@@ -22190,6 +22235,7 @@ export interface components {
              *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "edge",
              *           "name": "Work near an edge",
              *           "overhead": false,
@@ -22198,6 +22244,7 @@ export interface components {
              *           "text": "Tie off before the edge is in reach; no work there alone."
              *         },
              *         {
+             *           "alone": true,
              *           "code": "lone_working",
              *           "name": "Working alone",
              *           "overhead": false,
@@ -22206,6 +22253,7 @@ export interface components {
              *           "text": "Agree on times to call in and on who comes when no call comes."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "weather",
              *           "name": "Wind, ice or thunder expected",
              *           "overhead": false,
@@ -22214,6 +22262,7 @@ export interface components {
              *           "text": "Name the limit before you leave, and who decides to stop."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "mains",
              *           "name": "Mains work needed",
              *           "overhead": false,
@@ -22224,6 +22273,7 @@ export interface components {
              *           "text": "Licensed people where the local code says so; proved dead before it is touched."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "no_go",
              *           "name": "No-go said at the site",
              *           "overhead": false,
@@ -25655,6 +25705,12 @@ export interface components {
          * @description A hazard of a site with its caution, and the work that may not begin while nobody competent has released it.
          */
         Hazard: {
+            /**
+             * Alone
+             * @description Whether it is somebody working alone, which is agreed on with it
+             * @default false
+             */
+            alone: boolean;
             /** Code */
             code: string;
             /** Name */
@@ -27774,6 +27830,7 @@ export interface components {
              *       "pulled_n": null,
              *       "reach_m": null,
              *       "rescue": "",
+             *       "rescue_way_code": "",
              *       "reuse_checks": [],
              *       "rim_over_surface_m": null,
              *       "roof_edge_m": null,
@@ -33203,42 +33260,50 @@ export interface components {
              *             "code": "transceiver",
              *             "lug_count": 2,
              *             "name": "Transceiver to the frame",
-             *             "text": "Its own lead, apart from the mount’s."
+             *             "text": "Its own lead, apart from the mount’s.",
+             *             "tools": []
              *           },
              *           {
              *             "arrester": false,
              *             "code": "frame",
              *             "lug_count": 2,
              *             "name": "Frame to the mast",
-             *             "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *             "text": "At the mount’s own earth screw; where it has none, at the clamp.",
+             *             "tools": []
              *           },
              *           {
              *             "arrester": true,
              *             "code": "arrester",
              *             "lug_count": 2,
              *             "name": "Arrester at the entry, bonded",
-             *             "text": "A moulded one is bonded where its sheet says."
+             *             "text": "A moulded one is bonded where its sheet says.",
+             *             "tools": []
              *           },
              *           {
              *             "arrester": false,
              *             "code": "main",
              *             "lug_count": 2,
              *             "name": "On to the main earth",
-             *             "text": "Shortest way, no loop; by the local code."
+             *             "text": "Shortest way, no loop; by the local code.",
+             *             "tools": [
+             *               "milliohmmeter"
+             *             ]
              *           },
              *           {
              *             "arrester": false,
              *             "code": "bare",
              *             "lug_count": 0,
              *             "name": "Bare metal under each lug",
-             *             "text": "Paint scored, toothed washer against the lug."
+             *             "text": "Paint scored, toothed washer against the lug.",
+             *             "tools": []
              *           },
              *           {
              *             "arrester": false,
              *             "code": "before",
              *             "lug_count": 0,
              *             "name": "Made before power",
-             *             "text": ""
+             *             "text": "",
+             *             "tools": []
              *           }
              *         ],
              *         "end_checks": [
@@ -33471,6 +33536,7 @@ export interface components {
              *         ],
              *         "hazards": [
              *           {
+             *             "alone": false,
              *             "code": "overhead_lines",
              *             "name": "Overhead lines",
              *             "overhead": true,
@@ -33481,6 +33547,7 @@ export interface components {
              *             "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
              *           },
              *           {
+             *             "alone": false,
              *             "code": "buried_services",
              *             "name": "Buried services",
              *             "overhead": false,
@@ -33491,6 +33558,7 @@ export interface components {
              *             "text": "Have them found and marked before any digging or driving of rods."
              *           },
              *           {
+             *             "alone": false,
              *             "code": "fragile_roof",
              *             "name": "Fragile roof or skylights",
              *             "overhead": false,
@@ -33501,6 +33569,7 @@ export interface components {
              *             "text": "Never step on it: boards, harness, or another position."
              *           },
              *           {
+             *             "alone": false,
              *             "code": "asbestos",
              *             "name": "Asbestos suspected",
              *             "overhead": false,
@@ -33511,6 +33580,7 @@ export interface components {
              *             "text": "Do not drill, saw or break; a licensed firm takes the sample."
              *           },
              *           {
+             *             "alone": false,
              *             "code": "edge",
              *             "name": "Work near an edge",
              *             "overhead": false,
@@ -33519,6 +33589,7 @@ export interface components {
              *             "text": "Tie off before the edge is in reach; no work there alone."
              *           },
              *           {
+             *             "alone": true,
              *             "code": "lone_working",
              *             "name": "Working alone",
              *             "overhead": false,
@@ -33527,6 +33598,7 @@ export interface components {
              *             "text": "Agree on times to call in and on who comes when no call comes."
              *           },
              *           {
+             *             "alone": false,
              *             "code": "weather",
              *             "name": "Wind, ice or thunder expected",
              *             "overhead": false,
@@ -33535,6 +33607,7 @@ export interface components {
              *             "text": "Name the limit before you leave, and who decides to stop."
              *           },
              *           {
+             *             "alone": false,
              *             "code": "mains",
              *             "name": "Mains work needed",
              *             "overhead": false,
@@ -33545,6 +33618,7 @@ export interface components {
              *             "text": "Licensed people where the local code says so; proved dead before it is touched."
              *           },
              *           {
+             *             "alone": false,
              *             "code": "no_go",
              *             "name": "No-go said at the site",
              *             "overhead": false,
@@ -38989,42 +39063,50 @@ export interface components {
              *           "code": "transceiver",
              *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
-             *           "text": "Its own lead, apart from the mount’s."
+             *           "text": "Its own lead, apart from the mount’s.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "frame",
              *           "lug_count": 2,
              *           "name": "Frame to the mast",
-             *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *           "text": "At the mount’s own earth screw; where it has none, at the clamp.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": true,
              *           "code": "arrester",
              *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
-             *           "text": "A moulded one is bonded where its sheet says."
+             *           "text": "A moulded one is bonded where its sheet says.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "main",
              *           "lug_count": 2,
              *           "name": "On to the main earth",
-             *           "text": "Shortest way, no loop; by the local code."
+             *           "text": "Shortest way, no loop; by the local code.",
+             *           "tools": [
+             *             "milliohmmeter"
+             *           ]
              *         },
              *         {
              *           "arrester": false,
              *           "code": "bare",
              *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
-             *           "text": "Paint scored, toothed washer against the lug."
+             *           "text": "Paint scored, toothed washer against the lug.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "before",
              *           "lug_count": 0,
              *           "name": "Made before power",
-             *           "text": ""
+             *           "text": "",
+             *           "tools": []
              *         }
              *       ],
              *       "end_checks": [
@@ -39257,6 +39339,7 @@ export interface components {
              *       ],
              *       "hazards": [
              *         {
+             *           "alone": false,
              *           "code": "overhead_lines",
              *           "name": "Overhead lines",
              *           "overhead": true,
@@ -39267,6 +39350,7 @@ export interface components {
              *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "buried_services",
              *           "name": "Buried services",
              *           "overhead": false,
@@ -39277,6 +39361,7 @@ export interface components {
              *           "text": "Have them found and marked before any digging or driving of rods."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "fragile_roof",
              *           "name": "Fragile roof or skylights",
              *           "overhead": false,
@@ -39287,6 +39372,7 @@ export interface components {
              *           "text": "Never step on it: boards, harness, or another position."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "asbestos",
              *           "name": "Asbestos suspected",
              *           "overhead": false,
@@ -39297,6 +39383,7 @@ export interface components {
              *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "edge",
              *           "name": "Work near an edge",
              *           "overhead": false,
@@ -39305,6 +39392,7 @@ export interface components {
              *           "text": "Tie off before the edge is in reach; no work there alone."
              *         },
              *         {
+             *           "alone": true,
              *           "code": "lone_working",
              *           "name": "Working alone",
              *           "overhead": false,
@@ -39313,6 +39401,7 @@ export interface components {
              *           "text": "Agree on times to call in and on who comes when no call comes."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "weather",
              *           "name": "Wind, ice or thunder expected",
              *           "overhead": false,
@@ -39321,6 +39410,7 @@ export interface components {
              *           "text": "Name the limit before you leave, and who decides to stop."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "mains",
              *           "name": "Mains work needed",
              *           "overhead": false,
@@ -39331,6 +39421,7 @@ export interface components {
              *           "text": "Licensed people where the local code says so; proved dead before it is touched."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "no_go",
              *           "name": "No-go said at the site",
              *           "overhead": false,
@@ -43032,42 +43123,50 @@ export interface components {
              *           "code": "transceiver",
              *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
-             *           "text": "Its own lead, apart from the mount’s."
+             *           "text": "Its own lead, apart from the mount’s.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "frame",
              *           "lug_count": 2,
              *           "name": "Frame to the mast",
-             *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *           "text": "At the mount’s own earth screw; where it has none, at the clamp.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": true,
              *           "code": "arrester",
              *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
-             *           "text": "A moulded one is bonded where its sheet says."
+             *           "text": "A moulded one is bonded where its sheet says.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "main",
              *           "lug_count": 2,
              *           "name": "On to the main earth",
-             *           "text": "Shortest way, no loop; by the local code."
+             *           "text": "Shortest way, no loop; by the local code.",
+             *           "tools": [
+             *             "milliohmmeter"
+             *           ]
              *         },
              *         {
              *           "arrester": false,
              *           "code": "bare",
              *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
-             *           "text": "Paint scored, toothed washer against the lug."
+             *           "text": "Paint scored, toothed washer against the lug.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "before",
              *           "lug_count": 0,
              *           "name": "Made before power",
-             *           "text": ""
+             *           "text": "",
+             *           "tools": []
              *         }
              *       ],
              *       "end_checks": [
@@ -43300,6 +43399,7 @@ export interface components {
              *       ],
              *       "hazards": [
              *         {
+             *           "alone": false,
              *           "code": "overhead_lines",
              *           "name": "Overhead lines",
              *           "overhead": true,
@@ -43310,6 +43410,7 @@ export interface components {
              *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "buried_services",
              *           "name": "Buried services",
              *           "overhead": false,
@@ -43320,6 +43421,7 @@ export interface components {
              *           "text": "Have them found and marked before any digging or driving of rods."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "fragile_roof",
              *           "name": "Fragile roof or skylights",
              *           "overhead": false,
@@ -43330,6 +43432,7 @@ export interface components {
              *           "text": "Never step on it: boards, harness, or another position."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "asbestos",
              *           "name": "Asbestos suspected",
              *           "overhead": false,
@@ -43340,6 +43443,7 @@ export interface components {
              *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "edge",
              *           "name": "Work near an edge",
              *           "overhead": false,
@@ -43348,6 +43452,7 @@ export interface components {
              *           "text": "Tie off before the edge is in reach; no work there alone."
              *         },
              *         {
+             *           "alone": true,
              *           "code": "lone_working",
              *           "name": "Working alone",
              *           "overhead": false,
@@ -43356,6 +43461,7 @@ export interface components {
              *           "text": "Agree on times to call in and on who comes when no call comes."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "weather",
              *           "name": "Wind, ice or thunder expected",
              *           "overhead": false,
@@ -43364,6 +43470,7 @@ export interface components {
              *           "text": "Name the limit before you leave, and who decides to stop."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "mains",
              *           "name": "Mains work needed",
              *           "overhead": false,
@@ -43374,6 +43481,7 @@ export interface components {
              *           "text": "Licensed people where the local code says so; proved dead before it is touched."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "no_go",
              *           "name": "No-go said at the site",
              *           "overhead": false,
@@ -46737,42 +46845,50 @@ export interface components {
              *           "code": "transceiver",
              *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
-             *           "text": "Its own lead, apart from the mount’s."
+             *           "text": "Its own lead, apart from the mount’s.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "frame",
              *           "lug_count": 2,
              *           "name": "Frame to the mast",
-             *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *           "text": "At the mount’s own earth screw; where it has none, at the clamp.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": true,
              *           "code": "arrester",
              *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
-             *           "text": "A moulded one is bonded where its sheet says."
+             *           "text": "A moulded one is bonded where its sheet says.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "main",
              *           "lug_count": 2,
              *           "name": "On to the main earth",
-             *           "text": "Shortest way, no loop; by the local code."
+             *           "text": "Shortest way, no loop; by the local code.",
+             *           "tools": [
+             *             "milliohmmeter"
+             *           ]
              *         },
              *         {
              *           "arrester": false,
              *           "code": "bare",
              *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
-             *           "text": "Paint scored, toothed washer against the lug."
+             *           "text": "Paint scored, toothed washer against the lug.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "before",
              *           "lug_count": 0,
              *           "name": "Made before power",
-             *           "text": ""
+             *           "text": "",
+             *           "tools": []
              *         }
              *       ],
              *       "end_checks": [
@@ -47005,6 +47121,7 @@ export interface components {
              *       ],
              *       "hazards": [
              *         {
+             *           "alone": false,
              *           "code": "overhead_lines",
              *           "name": "Overhead lines",
              *           "overhead": true,
@@ -47015,6 +47132,7 @@ export interface components {
              *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "buried_services",
              *           "name": "Buried services",
              *           "overhead": false,
@@ -47025,6 +47143,7 @@ export interface components {
              *           "text": "Have them found and marked before any digging or driving of rods."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "fragile_roof",
              *           "name": "Fragile roof or skylights",
              *           "overhead": false,
@@ -47035,6 +47154,7 @@ export interface components {
              *           "text": "Never step on it: boards, harness, or another position."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "asbestos",
              *           "name": "Asbestos suspected",
              *           "overhead": false,
@@ -47045,6 +47165,7 @@ export interface components {
              *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "edge",
              *           "name": "Work near an edge",
              *           "overhead": false,
@@ -47053,6 +47174,7 @@ export interface components {
              *           "text": "Tie off before the edge is in reach; no work there alone."
              *         },
              *         {
+             *           "alone": true,
              *           "code": "lone_working",
              *           "name": "Working alone",
              *           "overhead": false,
@@ -47061,6 +47183,7 @@ export interface components {
              *           "text": "Agree on times to call in and on who comes when no call comes."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "weather",
              *           "name": "Wind, ice or thunder expected",
              *           "overhead": false,
@@ -47069,6 +47192,7 @@ export interface components {
              *           "text": "Name the limit before you leave, and who decides to stop."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "mains",
              *           "name": "Mains work needed",
              *           "overhead": false,
@@ -47079,6 +47203,7 @@ export interface components {
              *           "text": "Licensed people where the local code says so; proved dead before it is touched."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "no_go",
              *           "name": "No-go said at the site",
              *           "overhead": false,
@@ -50192,6 +50317,11 @@ export interface components {
              * @default
              */
             rescue: string;
+            /**
+             * Way up for which that was said
+             * @default
+             */
+            rescue_way_code: string;
             /** Asked of the old mount */
             reuse_checks?: string[];
             /** Lowest rim over roof or ground */
@@ -50405,6 +50535,8 @@ export interface components {
              * @description Said before anybody climbs
              */
             rescue?: string | null;
+            /** Way up for which that was said */
+            rescue_way_code?: string | null;
             /** Asked of the old mount */
             reuse_checks?: string[] | null;
             /** Lowest rim over roof or ground */
@@ -53586,42 +53718,50 @@ export interface components {
              *           "code": "transceiver",
              *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
-             *           "text": "Its own lead, apart from the mount’s."
+             *           "text": "Its own lead, apart from the mount’s.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "frame",
              *           "lug_count": 2,
              *           "name": "Frame to the mast",
-             *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *           "text": "At the mount’s own earth screw; where it has none, at the clamp.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": true,
              *           "code": "arrester",
              *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
-             *           "text": "A moulded one is bonded where its sheet says."
+             *           "text": "A moulded one is bonded where its sheet says.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "main",
              *           "lug_count": 2,
              *           "name": "On to the main earth",
-             *           "text": "Shortest way, no loop; by the local code."
+             *           "text": "Shortest way, no loop; by the local code.",
+             *           "tools": [
+             *             "milliohmmeter"
+             *           ]
              *         },
              *         {
              *           "arrester": false,
              *           "code": "bare",
              *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
-             *           "text": "Paint scored, toothed washer against the lug."
+             *           "text": "Paint scored, toothed washer against the lug.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "before",
              *           "lug_count": 0,
              *           "name": "Made before power",
-             *           "text": ""
+             *           "text": "",
+             *           "tools": []
              *         }
              *       ],
              *       "end_checks": [
@@ -53854,6 +53994,7 @@ export interface components {
              *       ],
              *       "hazards": [
              *         {
+             *           "alone": false,
              *           "code": "overhead_lines",
              *           "name": "Overhead lines",
              *           "overhead": true,
@@ -53864,6 +54005,7 @@ export interface components {
              *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "buried_services",
              *           "name": "Buried services",
              *           "overhead": false,
@@ -53874,6 +54016,7 @@ export interface components {
              *           "text": "Have them found and marked before any digging or driving of rods."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "fragile_roof",
              *           "name": "Fragile roof or skylights",
              *           "overhead": false,
@@ -53884,6 +54027,7 @@ export interface components {
              *           "text": "Never step on it: boards, harness, or another position."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "asbestos",
              *           "name": "Asbestos suspected",
              *           "overhead": false,
@@ -53894,6 +54038,7 @@ export interface components {
              *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "edge",
              *           "name": "Work near an edge",
              *           "overhead": false,
@@ -53902,6 +54047,7 @@ export interface components {
              *           "text": "Tie off before the edge is in reach; no work there alone."
              *         },
              *         {
+             *           "alone": true,
              *           "code": "lone_working",
              *           "name": "Working alone",
              *           "overhead": false,
@@ -53910,6 +54056,7 @@ export interface components {
              *           "text": "Agree on times to call in and on who comes when no call comes."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "weather",
              *           "name": "Wind, ice or thunder expected",
              *           "overhead": false,
@@ -53918,6 +54065,7 @@ export interface components {
              *           "text": "Name the limit before you leave, and who decides to stop."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "mains",
              *           "name": "Mains work needed",
              *           "overhead": false,
@@ -53928,6 +54076,7 @@ export interface components {
              *           "text": "Licensed people where the local code says so; proved dead before it is touched."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "no_go",
              *           "name": "No-go said at the site",
              *           "overhead": false,
@@ -59276,42 +59425,50 @@ export interface components {
              *           "code": "transceiver",
              *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
-             *           "text": "Its own lead, apart from the mount’s."
+             *           "text": "Its own lead, apart from the mount’s.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "frame",
              *           "lug_count": 2,
              *           "name": "Frame to the mast",
-             *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *           "text": "At the mount’s own earth screw; where it has none, at the clamp.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": true,
              *           "code": "arrester",
              *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
-             *           "text": "A moulded one is bonded where its sheet says."
+             *           "text": "A moulded one is bonded where its sheet says.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "main",
              *           "lug_count": 2,
              *           "name": "On to the main earth",
-             *           "text": "Shortest way, no loop; by the local code."
+             *           "text": "Shortest way, no loop; by the local code.",
+             *           "tools": [
+             *             "milliohmmeter"
+             *           ]
              *         },
              *         {
              *           "arrester": false,
              *           "code": "bare",
              *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
-             *           "text": "Paint scored, toothed washer against the lug."
+             *           "text": "Paint scored, toothed washer against the lug.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "before",
              *           "lug_count": 0,
              *           "name": "Made before power",
-             *           "text": ""
+             *           "text": "",
+             *           "tools": []
              *         }
              *       ],
              *       "end_checks": [
@@ -59544,6 +59701,7 @@ export interface components {
              *       ],
              *       "hazards": [
              *         {
+             *           "alone": false,
              *           "code": "overhead_lines",
              *           "name": "Overhead lines",
              *           "overhead": true,
@@ -59554,6 +59712,7 @@ export interface components {
              *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "buried_services",
              *           "name": "Buried services",
              *           "overhead": false,
@@ -59564,6 +59723,7 @@ export interface components {
              *           "text": "Have them found and marked before any digging or driving of rods."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "fragile_roof",
              *           "name": "Fragile roof or skylights",
              *           "overhead": false,
@@ -59574,6 +59734,7 @@ export interface components {
              *           "text": "Never step on it: boards, harness, or another position."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "asbestos",
              *           "name": "Asbestos suspected",
              *           "overhead": false,
@@ -59584,6 +59745,7 @@ export interface components {
              *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "edge",
              *           "name": "Work near an edge",
              *           "overhead": false,
@@ -59592,6 +59754,7 @@ export interface components {
              *           "text": "Tie off before the edge is in reach; no work there alone."
              *         },
              *         {
+             *           "alone": true,
              *           "code": "lone_working",
              *           "name": "Working alone",
              *           "overhead": false,
@@ -59600,6 +59763,7 @@ export interface components {
              *           "text": "Agree on times to call in and on who comes when no call comes."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "weather",
              *           "name": "Wind, ice or thunder expected",
              *           "overhead": false,
@@ -59608,6 +59772,7 @@ export interface components {
              *           "text": "Name the limit before you leave, and who decides to stop."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "mains",
              *           "name": "Mains work needed",
              *           "overhead": false,
@@ -59618,6 +59783,7 @@ export interface components {
              *           "text": "Licensed people where the local code says so; proved dead before it is touched."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "no_go",
              *           "name": "No-go said at the site",
              *           "overhead": false,
@@ -66354,42 +66520,50 @@ export interface components {
              *           "code": "transceiver",
              *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
-             *           "text": "Its own lead, apart from the mount’s."
+             *           "text": "Its own lead, apart from the mount’s.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "frame",
              *           "lug_count": 2,
              *           "name": "Frame to the mast",
-             *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *           "text": "At the mount’s own earth screw; where it has none, at the clamp.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": true,
              *           "code": "arrester",
              *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
-             *           "text": "A moulded one is bonded where its sheet says."
+             *           "text": "A moulded one is bonded where its sheet says.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "main",
              *           "lug_count": 2,
              *           "name": "On to the main earth",
-             *           "text": "Shortest way, no loop; by the local code."
+             *           "text": "Shortest way, no loop; by the local code.",
+             *           "tools": [
+             *             "milliohmmeter"
+             *           ]
              *         },
              *         {
              *           "arrester": false,
              *           "code": "bare",
              *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
-             *           "text": "Paint scored, toothed washer against the lug."
+             *           "text": "Paint scored, toothed washer against the lug.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "before",
              *           "lug_count": 0,
              *           "name": "Made before power",
-             *           "text": ""
+             *           "text": "",
+             *           "tools": []
              *         }
              *       ],
              *       "end_checks": [
@@ -66622,6 +66796,7 @@ export interface components {
              *       ],
              *       "hazards": [
              *         {
+             *           "alone": false,
              *           "code": "overhead_lines",
              *           "name": "Overhead lines",
              *           "overhead": true,
@@ -66632,6 +66807,7 @@ export interface components {
              *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "buried_services",
              *           "name": "Buried services",
              *           "overhead": false,
@@ -66642,6 +66818,7 @@ export interface components {
              *           "text": "Have them found and marked before any digging or driving of rods."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "fragile_roof",
              *           "name": "Fragile roof or skylights",
              *           "overhead": false,
@@ -66652,6 +66829,7 @@ export interface components {
              *           "text": "Never step on it: boards, harness, or another position."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "asbestos",
              *           "name": "Asbestos suspected",
              *           "overhead": false,
@@ -66662,6 +66840,7 @@ export interface components {
              *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "edge",
              *           "name": "Work near an edge",
              *           "overhead": false,
@@ -66670,6 +66849,7 @@ export interface components {
              *           "text": "Tie off before the edge is in reach; no work there alone."
              *         },
              *         {
+             *           "alone": true,
              *           "code": "lone_working",
              *           "name": "Working alone",
              *           "overhead": false,
@@ -66678,6 +66858,7 @@ export interface components {
              *           "text": "Agree on times to call in and on who comes when no call comes."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "weather",
              *           "name": "Wind, ice or thunder expected",
              *           "overhead": false,
@@ -66686,6 +66867,7 @@ export interface components {
              *           "text": "Name the limit before you leave, and who decides to stop."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "mains",
              *           "name": "Mains work needed",
              *           "overhead": false,
@@ -66696,6 +66878,7 @@ export interface components {
              *           "text": "Licensed people where the local code says so; proved dead before it is touched."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "no_go",
              *           "name": "No-go said at the site",
              *           "overhead": false,
@@ -70795,42 +70978,50 @@ export interface components {
              *           "code": "transceiver",
              *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
-             *           "text": "Its own lead, apart from the mount’s."
+             *           "text": "Its own lead, apart from the mount’s.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "frame",
              *           "lug_count": 2,
              *           "name": "Frame to the mast",
-             *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *           "text": "At the mount’s own earth screw; where it has none, at the clamp.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": true,
              *           "code": "arrester",
              *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
-             *           "text": "A moulded one is bonded where its sheet says."
+             *           "text": "A moulded one is bonded where its sheet says.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "main",
              *           "lug_count": 2,
              *           "name": "On to the main earth",
-             *           "text": "Shortest way, no loop; by the local code."
+             *           "text": "Shortest way, no loop; by the local code.",
+             *           "tools": [
+             *             "milliohmmeter"
+             *           ]
              *         },
              *         {
              *           "arrester": false,
              *           "code": "bare",
              *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
-             *           "text": "Paint scored, toothed washer against the lug."
+             *           "text": "Paint scored, toothed washer against the lug.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "before",
              *           "lug_count": 0,
              *           "name": "Made before power",
-             *           "text": ""
+             *           "text": "",
+             *           "tools": []
              *         }
              *       ],
              *       "end_checks": [
@@ -71063,6 +71254,7 @@ export interface components {
              *       ],
              *       "hazards": [
              *         {
+             *           "alone": false,
              *           "code": "overhead_lines",
              *           "name": "Overhead lines",
              *           "overhead": true,
@@ -71073,6 +71265,7 @@ export interface components {
              *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "buried_services",
              *           "name": "Buried services",
              *           "overhead": false,
@@ -71083,6 +71276,7 @@ export interface components {
              *           "text": "Have them found and marked before any digging or driving of rods."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "fragile_roof",
              *           "name": "Fragile roof or skylights",
              *           "overhead": false,
@@ -71093,6 +71287,7 @@ export interface components {
              *           "text": "Never step on it: boards, harness, or another position."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "asbestos",
              *           "name": "Asbestos suspected",
              *           "overhead": false,
@@ -71103,6 +71298,7 @@ export interface components {
              *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "edge",
              *           "name": "Work near an edge",
              *           "overhead": false,
@@ -71111,6 +71307,7 @@ export interface components {
              *           "text": "Tie off before the edge is in reach; no work there alone."
              *         },
              *         {
+             *           "alone": true,
              *           "code": "lone_working",
              *           "name": "Working alone",
              *           "overhead": false,
@@ -71119,6 +71316,7 @@ export interface components {
              *           "text": "Agree on times to call in and on who comes when no call comes."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "weather",
              *           "name": "Wind, ice or thunder expected",
              *           "overhead": false,
@@ -71127,6 +71325,7 @@ export interface components {
              *           "text": "Name the limit before you leave, and who decides to stop."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "mains",
              *           "name": "Mains work needed",
              *           "overhead": false,
@@ -71137,6 +71336,7 @@ export interface components {
              *           "text": "Licensed people where the local code says so; proved dead before it is touched."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "no_go",
              *           "name": "No-go said at the site",
              *           "overhead": false,
@@ -76586,42 +76786,50 @@ export interface components {
              *           "code": "transceiver",
              *           "lug_count": 2,
              *           "name": "Transceiver to the frame",
-             *           "text": "Its own lead, apart from the mount’s."
+             *           "text": "Its own lead, apart from the mount’s.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "frame",
              *           "lug_count": 2,
              *           "name": "Frame to the mast",
-             *           "text": "At the mount’s own earth screw; where it has none, at the clamp."
+             *           "text": "At the mount’s own earth screw; where it has none, at the clamp.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": true,
              *           "code": "arrester",
              *           "lug_count": 2,
              *           "name": "Arrester at the entry, bonded",
-             *           "text": "A moulded one is bonded where its sheet says."
+             *           "text": "A moulded one is bonded where its sheet says.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "main",
              *           "lug_count": 2,
              *           "name": "On to the main earth",
-             *           "text": "Shortest way, no loop; by the local code."
+             *           "text": "Shortest way, no loop; by the local code.",
+             *           "tools": [
+             *             "milliohmmeter"
+             *           ]
              *         },
              *         {
              *           "arrester": false,
              *           "code": "bare",
              *           "lug_count": 0,
              *           "name": "Bare metal under each lug",
-             *           "text": "Paint scored, toothed washer against the lug."
+             *           "text": "Paint scored, toothed washer against the lug.",
+             *           "tools": []
              *         },
              *         {
              *           "arrester": false,
              *           "code": "before",
              *           "lug_count": 0,
              *           "name": "Made before power",
-             *           "text": ""
+             *           "text": "",
+             *           "tools": []
              *         }
              *       ],
              *       "end_checks": [
@@ -76854,6 +77062,7 @@ export interface components {
              *       ],
              *       "hazards": [
              *         {
+             *           "alone": false,
              *           "code": "overhead_lines",
              *           "name": "Overhead lines",
              *           "overhead": true,
@@ -76864,6 +77073,7 @@ export interface components {
              *           "text": "A mast or ladder that touches one kills: keep well away, and ask the owner of the line for the distance."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "buried_services",
              *           "name": "Buried services",
              *           "overhead": false,
@@ -76874,6 +77084,7 @@ export interface components {
              *           "text": "Have them found and marked before any digging or driving of rods."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "fragile_roof",
              *           "name": "Fragile roof or skylights",
              *           "overhead": false,
@@ -76884,6 +77095,7 @@ export interface components {
              *           "text": "Never step on it: boards, harness, or another position."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "asbestos",
              *           "name": "Asbestos suspected",
              *           "overhead": false,
@@ -76894,6 +77106,7 @@ export interface components {
              *           "text": "Do not drill, saw or break; a licensed firm takes the sample."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "edge",
              *           "name": "Work near an edge",
              *           "overhead": false,
@@ -76902,6 +77115,7 @@ export interface components {
              *           "text": "Tie off before the edge is in reach; no work there alone."
              *         },
              *         {
+             *           "alone": true,
              *           "code": "lone_working",
              *           "name": "Working alone",
              *           "overhead": false,
@@ -76910,6 +77124,7 @@ export interface components {
              *           "text": "Agree on times to call in and on who comes when no call comes."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "weather",
              *           "name": "Wind, ice or thunder expected",
              *           "overhead": false,
@@ -76918,6 +77133,7 @@ export interface components {
              *           "text": "Name the limit before you leave, and who decides to stop."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "mains",
              *           "name": "Mains work needed",
              *           "overhead": false,
@@ -76928,6 +77144,7 @@ export interface components {
              *           "text": "Licensed people where the local code says so; proved dead before it is touched."
              *         },
              *         {
+             *           "alone": false,
              *           "code": "no_go",
              *           "name": "No-go said at the site",
              *           "overhead": false,

@@ -30,7 +30,6 @@ from rindle_core.stations.mounting import build_steps, joints_of, mount_kind
 from rindle_core.stations.station import Context, free
 from rindle_core.stations.way_in import way_in
 
-_BOND_METER = "milliohmmeter"  # a multimeter does not see tens of milliohms
 _STOPS: dict[WeatherKind, Work] = {"ladder": "climb", "lift": "lift"}
 # What is only known once the mount stands: the steps that put it there cannot wait for it.
 _WHILE_MOUNTING = (
@@ -133,7 +132,7 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
         brought=_brought(job, mount),
         getting_up=mount.getting_up,
         tools=[
-            *([_BOND_METER] if cable.earth else []),
+            *(tool for one in job.picks.words.earth_path if cable.earth for tool in one.tools),
             *(*terminal.tools, *(kind.tools if kind else [])),
             *(*_bit_of(cable.wall_hole), *(way.wears if way else [])),
         ],

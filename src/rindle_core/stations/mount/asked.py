@@ -288,7 +288,7 @@ def asked_getting_up(job: JobInput) -> Outcome[GettingUpResult]:
             crew_count=len(job.brief.crew) or None,
             gear=job.picks.words.gear,
             rescue=job.mount.rescue,
-            lone_agreed="lone_working" in job.brief.hazards,
+            lone_agreed=any(one.alone and one.code in job.brief.hazards for one in job.picks.words.hazards),
         )
     )
 

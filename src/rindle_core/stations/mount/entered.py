@@ -7,8 +7,8 @@ from typing import Any
 
 from rindle_core.stations.belongs import Belongs, stamp_rows
 from rindle_core.stations.entries import JobInput
-from rindle_core.stations.mount.findings import SIDE, SIDE_OF
-from rindle_core.stations.mounting import mount_code
+from rindle_core.stations.mount.findings import RESCUE, RESCUE_OF, SIDE, SIDE_OF
+from rindle_core.stations.mounting import mount_code, up_by
 from rindle_core.stations.sky.seen import absolute_of
 
 _LOCATED = ("services_located_by", "services_located_on")
@@ -24,6 +24,16 @@ BELONGS = Belongs(
     rows=("mount_side",),
     told={"side_mount_code": "mount_code"},
     findings=(SIDE.code,),
+    is_one=True,
+)
+
+DOWN = Belongs(
+    room="mount",
+    kind=RESCUE_OF,
+    what="How somebody is brought down",
+    rows=("rescue",),
+    told={"rescue_way_code": "way_up_code"},
+    findings=(RESCUE.code,),
     is_one=True,
 )
 
@@ -44,10 +54,12 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
         if change.get(name) is not None:
             of = {one: now[one] for one in keeps}
             whole[name] = stamp_rows(change[name], getattr(job.mount, name), says, of)
-    whole |= BELONGS.stamped(change, job)
+    whole |= BELONGS.stamped(change, job) | DOWN.stamped(change, job)
     if change.get("mount_side"):  # chosen now, it is of the mount that this change leaves
         whole["side_mount_code"] = code or None
+    if change.get("rescue") and not change.get("rescue_way_code"):  # said now, it is of the way up of now
+        whole["rescue_way_code"] = up_by(job)
     return whole
 
 
-__all__ = ["BELONGS", "entered"]
+__all__ = ["BELONGS", "DOWN", "entered"]

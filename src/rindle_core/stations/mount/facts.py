@@ -41,6 +41,7 @@ class MountFacts(Facts):
             placeholder="who does it, with what, and whom they call",
         ),
     ] = Field(default="", max_length=300)
+    rescue_way_code: Annotated[Code, Entry("Way up for which that was said")] = ""
     mast_diameter_mm: Annotated[float | None, Entry("Mast outer diameter")] = Field(default=None, gt=0, le=500)
     mast_other_diameter_mm: Annotated[float | None, Entry("A quarter turn on")] = Field(default=None, gt=0, le=500)
     mast_wall_mm: Annotated[float | None, Entry("Wall thickness")] = Field(default=None, gt=0, le=50)

@@ -368,6 +368,7 @@ LIFT_CREW = Kind("mount.lift_crew", "people for the lift", against="two", unit="
 RESCUE = Kind(
     "mount.rescue", "how somebody hurt is brought down", against="a sentence", source=_USUAL, at="mount.rescue"
 )
+RESCUE_OF = Kind("mount.rescue_of", "of which way up that is", against="the one of now", at="mount.rescue")
 ALONE = Kind(
     "mount.alone", "whether somebody stays below", against="two, or it was agreed on", source=_USUAL, at="brief.crew"
 )

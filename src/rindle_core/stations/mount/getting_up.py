@@ -73,6 +73,7 @@ def getting_up(given: GettingUpInput) -> Outcome[GettingUpResult]:
     found_m = None if stands is None else rail_m(stands[0], OUT_SHARE * stands[0], stands[1])
     lengths = [one for one in (found_m, given.drawn_m if given.by in ("ladder", "roof") else None) if one is not None]
     people = max(1, given.crew_count or 1)
+    each = "" if given.crew_count else "One for each who comes. "
     result = GettingUpResult(
         by=given.by,
         how=UP_WORDS[given.by],
@@ -81,7 +82,12 @@ def getting_up(given: GettingUpInput) -> Outcome[GettingUpResult]:
         support_m=None if stands is None else stands[0],
         top_m=None if stands is None else sum(stands),
         gear=[
-            GearRow(code=one.code, name=one.name, text=one.text, count=people if one.each else 1)
+            GearRow(
+                code=one.code,
+                name=one.name,
+                text=f"{each}{one.text}" if one.each else one.text,
+                count=people if one.each else 1,
+            )
             for one in given.gear
             if given.by in one.wanted_by
         ],

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.stations.mount.assess import assess
-from rindle_core.stations.mount.entered import BELONGS, entered
+from rindle_core.stations.mount.entered import BELONGS, DOWN, entered
 from rindle_core.stations.mount.facts import MountFacts
 from rindle_core.stations.mount.headline import headline
 from rindle_core.stations.mount.part import MountPart
@@ -20,7 +20,7 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    doubts=(Doubt(BELONGS.doubts, BELONGS.findings),),
+    doubts=(Doubt(BELONGS.doubts, BELONGS.findings), Doubt(DOWN.doubts, DOWN.findings)),
     looks_at=(
         *("brief.height_m", "brief.surface", "brief.may_drill", "brief.permanence", "brief.wanted_height_m"),
         *("brief.crew", "brief.date", "brief.hazards", *PLANNED, *LOOKS_AT),

@@ -9,6 +9,7 @@ from rindle_core.catalogue.mounts import ROOFS
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.findings import Level
 from rindle_core.science.ladders import rail_m, support_for_work_m
+from rindle_core.stations.mount.entered import entered
 from rindle_core.stations.mount.getting_up import GettingUpInput, getting_up
 from rindle_core.stations.mount.lifts import LiftPiece, LiftsInput, lifts
 from rindle_core.stations.mounting import build_steps, up_by
@@ -96,8 +97,49 @@ def test_the_way_up_goes_by_what_is_said_else_by_height_and_surface():
     pole = unsaid.model_copy(update={"brief": unsaid.brief.model_copy(update={"surface": "bare_ground"})})
     high = pole.model_copy(update={"mount": pole.mount.model_copy(update={"height_above_ground_m": 3.0})})
     assert up_by(high) == "ladder"  # a pole of three metres in the open ground is climbed to
+    low_roof = job(height_above_ground_m=1.2)
+    low_roof = low_roof.model_copy(update={"brief": low_roof.brief.model_copy(update={"surface": "flat_roof"})})
+    assert up_by(low_roof) == "roof"  # nobody works on a roof from the ground
     planned = job("2026-103")
     assert planned.sky.positions[0].access == up_by(planned) == "ladder"
+
+
+@pytest.mark.parametrize(
+    ("access", "height_m", "by"),
+    [("ground", 5.2, "ladder"), ("ground", 1.2, "ground"), ("ground", None, "ground"), ("ladder", 1.2, "ladder"),
+     ("lift", 1.2, "lift"), ("roof", 5.2, "roof")],
+)  # fmt: skip
+def test_what_is_known_to_be_out_of_reach_is_not_worked_on_from_the_ground_whatever_is_said(access, height_m, by):
+    facts = job("2026-103", height_above_ground_m=None)
+    told = {"access": access, "height_above_ground_m": height_m}
+    positions = [one.model_copy(update=told) if one.letter == "A" else one for one in facts.sky.positions]
+    sky = facts.sky.model_copy(update={"positions": positions})
+    assert up_by(facts.model_copy(update={"sky": sky})) == by
+
+
+def test_how_somebody_is_brought_down_is_said_of_one_way_up_and_doubted_on_another():
+    def levels(facts):
+        (mount,) = (one for one in assess(facts).result.stations if one.code == "mount")
+        return {one.code: one.level for one in mount.findings if one.code.startswith("mount.rescue")}
+
+    ladder = job("2026-103", rescue="")
+    said = entered({"rescue": "The second, with a line"}, ladder)
+    assert said["rescue_way_code"] == "ladder"
+    kept = job("2026-103", **said)
+    assert levels(kept) == {"mount.rescue": Level.CLEAR}
+    roof = kept.model_copy(update={"sky": kept.sky.model_copy(update={"position_letter": "B"})})
+    assert levels(roof)["mount.rescue_of"] is Level.UNKNOWN
+    assert levels(roof).get("mount.rescue") is not Level.CLEAR
+    assert entered({"rescue_way_code": ""}, roof)["rescue_way_code"] == "roof"  # so on this way too
+    assert entered({"rescue": "Over the eaves, by the rope"}, roof)["rescue_way_code"] == "roof"
+    assert entered({"rescue": ""}, roof)["rescue_way_code"] is None
+
+
+def test_of_a_crew_that_nobody_named_each_who_comes_has_a_harness():
+    rows = {one.code: one for one in asked(gear=DEFAULT_WORDS.gear).result.gear}
+    assert rows["harness"].text.startswith("One for each who comes.")
+    assert not rows["cordon"].text.startswith("One for each")
+    assert "One for each" not in asked(gear=DEFAULT_WORDS.gear, crew_count=2).result.gear[0].text
 
 
 def test_what_is_done_from_the_ground_counts_no_minute_at_height_and_brings_no_harness():

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import DrawingView from '@/drawings/DrawingView.vue'
 import Fact from '@/fields/Fact.vue'
 import { formatQuantity } from '@/lib/quantity'
+import SaidAnew from '@/stations/SaidAnew.vue'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -34,6 +35,12 @@ const show = (kg: number) => formatQuantity(kg, 'kg', prefs.system)
     </p>
     <template v-if="up.by !== 'ground'">
       <drawing-view name="way-up" />
+      <said-anew
+        station="mount"
+        code="mount.rescue_of"
+        label="It is so on this way too"
+        @said="store.patch({ rescue_way_code: '' })"
+      />
       <div class="fields">
         <fact v-if="up.by === 'roof'" at="mount.edge_height_m" />
         <fact at="mount.rescue" />
