@@ -36987,10 +36987,9 @@ export interface components {
             layer_number?: number | null;
             /**
              * Mass Kg
-             * @description Of all of them
-             * @default 0
+             * @description Of all of them; None: not told
              */
-            mass_kg: number;
+            mass_kg?: number | null;
             /** Name */
             name: string;
             /**

@@ -130,7 +130,7 @@ class KitRow(Model):
     unit: str = Field(description="As it is counted: pieces, m, ml, cans")
     cue: str = Field(default="", description="By what it is told from its look-alike, or what to mind")
     own_number: str | None = Field(default=None, description="The firm's or its supplier's number for it")
-    mass_kg: float = Field(default=0.0, description="Of all of them")
+    mass_kg: float | None = Field(default=None, description="Of all of them; None: not told")
     layer_number: int | None = None
     found: KitFound | None = None
 
@@ -157,6 +157,11 @@ def _row(group: KitGroup, name: str, amount: float, unit: str = "pieces", **told
     return KitRow.model_validate(
         {"code": f"{group}.{_slug(name)}", "group": group, "name": name, "amount": amount, "unit": unit, **told}
     )
+
+
+def _together_kg(rows: Iterable[KitRow]) -> float:
+    """As far as it is told."""
+    return math.fsum(one.mass_kg or 0.0 for one in rows)
 
 
 def _fasteners(joints: Iterable[Joint]) -> list[KitRow]:
@@ -187,12 +192,12 @@ def _parts(given: KitListInput) -> list[Part]:
 
 def _box(given: KitListInput) -> list[KitRow]:
     rows = [
-        _row("terminal", one.name, one.count, cue=one.cue, mass_kg=one.mass_kg * one.count,
+        _row("terminal", one.name, one.count, cue=one.cue, mass_kg=one.mass_kg * one.count or None,
              layer_number=one.layer_number or None, own_number=one.own_number or None)
         for one in sorted(_parts(given), key=lambda one: one.layer_number or 99)
     ]  # fmt: skip
     rows += [
-        _row("mount", one.name, one.count, mass_kg=one.mass_kg * one.count, own_number=one.own_number or None,
+        _row("mount", one.name, one.count, mass_kg=one.mass_kg * one.count or None, own_number=one.own_number or None,
              cue="worth a spare: it is lost or perished first" if one.spare else "")
         for one in given.pieces
     ]  # fmt: skip
@@ -207,7 +212,7 @@ def _box(given: KitListInput) -> list[KitRow]:
     for cut in given.cuts:
         name = f"{given.cable_name or 'Cable'}, run {cut.run}"
         cue = "as it is supplied; what is over is coiled up" if cut.left_m else _NEW_ENDS
-        rows.append(_row("cable", name, cut.cut_m, "m", cue=cue, mass_kg=given.sealed_kg / len(given.cuts)))
+        rows.append(_row("cable", name, cut.cut_m, "m", cue=cue, mass_kg=given.sealed_kg / len(given.cuts) or None))
     return rows
 
 
@@ -298,8 +303,8 @@ def kit_list(given: KitListInput) -> Outcome[KitListResult]:
         box_there_count=len(there),
         complete=bool(box) and len(there) == len(box) and not unanswered,
         variants_open=unanswered,
-        mass_kg=math.fsum(one.mass_kg for one in box),
-        van_kg=math.fsum(one.mass_kg for one in rows),
+        mass_kg=_together_kg(box),
+        van_kg=_together_kg(rows),
     )
     return Outcome(result, [*_judge(box, result, given.layers_searched), *([] if given.begun else _judge_van(rows))])
 
@@ -380,9 +385,12 @@ def loaded(bills: Sequence[Bill]) -> list[LoadedRow]:
     found = []
     for shares in by_code.values():
         rows = [row for _, row in shares]
-        together = max if rows[0].group in _COMES_BACK else math.fsum
-        told = {"amount": together(one.amount for one in rows), "mass_kg": together(one.mass_kg for one in rows)}
         stays = rows[0].group not in _COMES_BACK
+        together = math.fsum if stays else max
+        told = {
+            "amount": together(one.amount for one in rows),
+            "mass_kg": together(one.mass_kg or 0.0 for one in rows) or None,
+        }
         found.append(LoadedRow(rows[0].model_copy(update={**told, "found": None}), tuple(shares) if stays else ()))
     return sorted(found, key=lambda one: list(KIT_GROUPS).index(one.row.group))
 

@@ -1,16 +1,22 @@
 <script setup lang="ts">
 /** The way to earth, piece by piece, with the readings. */
 import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
 import DrawingView from '@/drawings/DrawingView.vue'
 import Fact from '@/fields/Fact.vue'
 import SaidAnew from '@/stations/SaidAnew.vue'
+import { formatQuantity } from '@/lib/quantity'
 import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
 
 const store = useJob()
 /** Where its maker lets the wire be taken, and where not: that is said of it once it is chosen. */
 const points = computed(() =>
   (store.job!.facts.picks.terminal?.earth_points ?? []).map((one) => ({ label: one.name, value: one.name })),
 )
+const prefs = usePrefs()
+const amount = (one: Schemas['Consumable']) =>
+  one.unit === 'm' ? formatQuantity(one.amount, 'm', prefs.system) : `${one.amount} ×`
 const goods = computed(() => store.job!.assessment.earth?.goods ?? [])
 const told = computed(() => store.job!.facts.cable)
 </script>
@@ -25,9 +31,7 @@ const told = computed(() => store.job!.facts.cable)
   <drawing-view name="earth" />
   <p v-if="goods.length">
     Brought for it:
-    {{
-      goods.map((one) => `${one.name}, ${one.unit === 'pieces' ? `${one.amount} ×` : `${one.amount} m`}`).join('; ')
-    }}.
+    {{ goods.map((one) => `${one.name}, ${amount(one)}`).join('; ') }}.
   </p>
   <fact at="cable.earth_path" with-text="text" whole />
   <div class="fields">
