@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections import Counter
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Annotated, Literal
@@ -166,7 +167,7 @@ def _together_kg(rows: Iterable[KitRow]) -> float:
 
 def _fasteners(joints: Iterable[Joint]) -> list[KitRow]:
     """Bolts by size and length, washers and nuts by kind and size, each summed over the joints; where each belongs."""
-    wanted: dict[str, tuple[int, list[str]]] = {}
+    wanted: dict[str, Counter[str]] = {}
     for joint in joints:
         if joint.size_mm is None:
             continue
@@ -176,11 +177,10 @@ def _fasteners(joints: Iterable[Joint]) -> list[KitRow]:
         bolts = [] if joint.head == "stud" else [f"{joint.bolt[0].upper()}{joint.bolt[1:]}{length}{grade}"]
         under = [f"{one.capitalize()} {size}" for one in (*joint.washers, *([joint.nut] if joint.nut else []))]
         for name, more in [*((one, joint.count) for one in bolts), *((one, joint.nut_count) for one in under)]:
-            count, where = wanted.get(name, (0, []))
-            wanted[name] = (count + more, [*where, f"{more} for {joint.name.lower()}"])
+            wanted.setdefault(name, Counter())[joint.name.lower()] += more
     return [
-        _row("fasteners", name, count, cue="; ".join(dict.fromkeys(where)))
-        for name, (count, where) in sorted(wanted.items(), key=lambda one: one[0])
+        _row("fasteners", name, where.total(), cue="; ".join(f"{more} for {joint}" for joint, more in where.items()))
+        for name, where in sorted(wanted.items())
     ]
 
 

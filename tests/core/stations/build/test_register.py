@@ -131,6 +131,12 @@ def test_bolts_washers_and_nuts_are_summed_over_the_joints():
     )
 
 
+def test_a_line_of_the_bill_says_of_all_its_pieces_where_they_belong():
+    for one in (one for one in bill().result.rows if one.group == "fasteners"):
+        assert sum(int(said.split(" for ")[0]) for said in one.cue.split("; ")) == one.amount, one
+    assert any(one.washers.count("flat washer") == 2 for one in TERMINALS["tarn-74"].joints)
+
+
 def test_nothing_is_called_missing_before_every_layer_was_searched():
     assert levels(bill())["build.kit"] is Level.UNKNOWN
     assert levels(bill(all_there()))["build.kit"] is Level.CLEAR
