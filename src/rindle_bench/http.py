@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import re
+import threading
 from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from typing import Any
 from urllib.parse import parse_qsl, urlsplit
@@ -39,13 +40,18 @@ class Bench:
     def __init__(self) -> None:
         self.terminals: dict[str, SimulatedTerminal] = {}
         self.pages = Pages()
+        self._placing = threading.Lock()
 
     def put(self, name: str, config: TerminalConfig) -> SimulatedTerminal:
-        """The terminal of that name, made anew where its configuration differs in more than what it is pointed by."""
-        known = self.terminals.get(name)
-        if known is None or not known.retune(config):
-            known = self.terminals[name] = SimulatedTerminal(config)
-        return known
+        """The terminal of that name, made anew where its configuration differs in more than what it is pointed by.
+
+        Two who place the same one at once get one: the later would else stand in the place of one that was ordered.
+        """
+        with self._placing:
+            known = self.terminals.get(name)
+            if known is None or not known.retune(config):
+                known = self.terminals[name] = SimulatedTerminal(config)
+            return known
 
     def act(self, name: str, action: str, data: Any) -> BaseModel | None:
         """Carries out an order; None where there is no such terminal. Raises InputError."""

@@ -1,5 +1,6 @@
 """The simulated terminal: play, pattern, delay, states, and its HTTP interface."""
 
+import contextlib
 import itertools
 import json
 import math
@@ -13,7 +14,7 @@ import pytest
 
 from rindle_bench.config import Downlink, ModemEntries, NutsChange, PowerChange, Push, ScrewTurn, TerminalConfig
 from rindle_bench.downlink import received_db
-from rindle_bench.http import make_server
+from rindle_bench.http import Bench, make_server
 from rindle_bench.terminal import SimulatedTerminal
 from rindle_core.catalogue.models import Beam, BringUpState, Screw
 from rindle_core.catalogue.peak_words import SILENCES
@@ -165,6 +166,27 @@ def test_another_guide_leaves_the_head_where_it_is(address):
     assert ask(f"{address}/terminals/g", "PUT", other.model_dump())["azimuth_turns"] == 2.0
     moved = other.model_copy(update={"elevation_deg": 40})
     assert ask(f"{address}/terminals/g", "PUT", moved.model_dump())["azimuth_turns"] == 0.0
+
+
+def test_two_who_place_it_at_once_get_the_same_one(monkeypatch):
+    begun, both = threading.Event(), threading.Barrier(2)
+
+    class Slow(SimulatedTerminal):
+        def __init__(self, config):
+            begun.set()
+            with contextlib.suppress(threading.BrokenBarrierError):
+                both.wait(timeout=0.5)  # passed only where two are made side by side
+            super().__init__(config)
+
+    monkeypatch.setattr("rindle_bench.http.SimulatedTerminal", Slow)
+    bench, placed = Bench(), []
+    threads = [threading.Thread(target=lambda: placed.append(bench.put("2207", CONFIG))) for _ in range(2)]
+    for one in threads:
+        one.start()
+    for one in threads:
+        one.join()
+    assert begun.is_set()
+    assert placed[0] is placed[1] is bench.terminals["2207"]  # else power that one was given is lost with it
 
 
 def test_a_wrong_beam_letter_never_ranges_until_it_is_put_right():
