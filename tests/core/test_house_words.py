@@ -57,8 +57,9 @@ def test_only_words_of_the_list_are_ticked():
 def test_a_reason_of_the_firm_weighs_what_it_says():
     high = PositionSky(letter="A", sky_level="clear", rigid=True, access="ladder", out_of_reach=True)
     low = PositionSky(letter="B", sky_level="clear", rigid=True, access="ground", out_of_reach=False)
-    assert compare(CompareInput(positions=[high, low])).result.recommended == "B"
-    asked = CompareInput(positions=[high, low], reasons=["goats"], words=OWN)
+    seen = [one.code for one in DEFAULT_WORDS.ground_checks]
+    assert compare(CompareInput(positions=[high, low], ground_checks=seen)).result.recommended == "B"
+    asked = CompareInput(positions=[high, low], ground_checks=seen, reasons=["goats"], words=OWN)
     assert compare(asked).result.recommended == "A"
     assert compare(asked.model_copy(update={"words": DEFAULT_WORDS})).result.recommended == "B"
 
@@ -71,8 +72,9 @@ def test_a_reason_that_ships_puts_another_position_first(reason, worse):
     base = {"sky_level": "clear", "rigid": True, "margin_deg": 30.0}
     easy = PositionSky.model_validate({**base, "letter": "A", "access": "ground", **worse})
     hard = PositionSky.model_validate({**base, "letter": "B", "access": "roof"})
-    unasked = compare(CompareInput(positions=[easy, hard])).result
-    asked = compare(CompareInput(positions=[easy, hard], reasons=[reason])).result
+    seen = [one.code for one in DEFAULT_WORDS.ground_checks]
+    unasked = compare(CompareInput(positions=[easy, hard], ground_checks=seen)).result
+    asked = compare(CompareInput(positions=[easy, hard], ground_checks=seen, reasons=[reason])).result
     assert (unasked.recommended, asked.recommended) == ("A", "B")
 
 

@@ -50091,6 +50091,11 @@ export interface components {
             antenna_kg?: number | null;
             /** Aperture Mm */
             aperture_mm?: number | null;
+            /**
+             * Eave Over M
+             * @description Eave over the fixing
+             */
+            eave_over_m?: number | null;
             /** Kinds */
             kinds?: components["schemas"]["MountKind"][];
             /**
@@ -50098,6 +50103,17 @@ export interface components {
              * @default true
              */
             may_drill: boolean;
+            /**
+             * Measured Code
+             * @description Of the kind that was measured here: `reach` judges that one
+             * @default
+             */
+            measured_code: string;
+            /**
+             * Overhang M
+             * @description Of the roof over the wall
+             */
+            overhang_m?: number | null;
             /**
              * Permanent
              * @default true
@@ -50110,11 +50126,6 @@ export interface components {
              * @default 0
              */
             wanted_height_m: number;
-            /**
-             * Wanted Reach M
-             * @description Off a wall, past an overhang
-             */
-            wanted_reach_m?: number | null;
         };
         /** MountChoiceOutcome */
         MountChoiceOutcome: {
@@ -57523,7 +57534,7 @@ export interface components {
             good: string[];
             /** Letter */
             letter: string;
-            /** @description The gravest of sky, cable and walkway: a hold is never outranked away */
+            /** @description The gravest of sky, trial, plan, walkway, cable, hole and mount: a hold is never outranked away */
             level: components["schemas"]["Level"];
             /** Rank */
             rank: number;

@@ -27,7 +27,8 @@ from rindle_core.stations.brief.visit_days import visit_days
 from rindle_core.stations.brief.visit_tasks import VisitDaysInput, VisitDaysResult, VisitTask, usual_tasks
 from rindle_core.stations.brief.weather import WeatherInput, WeatherResult, weather
 from rindle_core.stations.entries import JobInput
-from rindle_core.stations.mount.mount_choice import MountChoiceInput, MountChoiceResult, mount_choice
+from rindle_core.stations.mount.mount_choice import MountChoiceResult, mount_choice
+from rindle_core.stations.mount.position_mount import choice_of
 from rindle_core.stations.mounting import mount_kind, mount_surface, up_by
 
 
@@ -50,17 +51,7 @@ def visit_of(
 ) -> tuple[VisitAssessment, list[Finding]]:
     """The assessment and its findings. A part that nobody has begun to enter says nothing."""
     visit = job.brief
-    aperture_mm = job.picks.terminal.aperture_mm if job.picks.terminal else None
-    mounts = mount_choice(
-        MountChoiceInput(
-            surface=visit.surface,
-            may_drill=visit.may_drill,
-            permanent=visit.permanence in ("", "permanent"),
-            wanted_height_m=visit.wanted_height_m,
-            aperture_mm=aperture_mm,
-            kinds=job.picks.mounts,
-        )
-    )
+    mounts = mount_choice(choice_of(job, visit.surface, permanent=visit.permanence in ("", "permanent")))
     sky = day_weather(visit)
     skies = weather(
         WeatherInput(

@@ -40,7 +40,7 @@ from rindle_core.stations.mount.position_mount import choice_of
 from rindle_core.stations.mount.seats import judge_seats
 from rindle_core.stations.mount.site_wind import SiteWindResult
 from rindle_core.stations.mount.tightening import TighteningInput, tightening
-from rindle_core.stations.mounting import mount_kind, mount_surface
+from rindle_core.stations.mounting import mount_code, mount_kind, mount_surface
 from rindle_core.stations.station import Context
 from rindle_core.stations.stops import stops_of
 
@@ -67,8 +67,10 @@ def _options(job: JobInput) -> list[MountOption]:
     surface = mount_surface(job)
     if surface is None:
         return []
-    permanent = job.brief.permanence in ("", "permanent")
-    return mount_choice(choice_of(job, surface, permanent=permanent)).result.options
+    permanent, told = job.brief.permanence in ("", "permanent"), job.mount
+    asked = choice_of(job, surface, permanent=permanent)
+    eave = {"overhang_m": told.overhang_m, "eave_over_m": told.eave_over_m, "measured_code": mount_code(job)}
+    return mount_choice(asked.model_copy(update=eave)).result.options
 
 
 def _held(

@@ -9,6 +9,7 @@ from rindle_core.kernel.findings import Level
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.stations.mount.findings import MOUNT_CHOICE, SURFACE
+from rindle_core.stations.mount.reach import ReachInput, reach
 
 _WALLS = ("masonry", "timber_siding", "fascia")
 
@@ -21,7 +22,9 @@ class MountChoiceInput(Model):
     permanent: bool = True
     wanted_height_m: float = Field(default=0.0, ge=0, le=30)
     aperture_mm: float | None = Field(default=None, gt=0, le=20_000)
-    wanted_reach_m: float | None = Field(default=None, ge=0, le=20, description="Off a wall, past an overhang")
+    overhang_m: float | None = Field(default=None, ge=0, le=10, description="Of the roof over the wall")
+    eave_over_m: float | None = Field(default=None, ge=-10, le=30, description="Eave over the fixing")
+    measured_code: str = Field(default="", description="Of the kind that was measured here: `reach` judges that one")
     antenna_kg: float | None = Field(default=None, ge=0, le=2000)
     kinds: list[MountKind] = Field(default_factory=lambda: list(SHIPPED_MOUNTS), max_length=200)
 
@@ -65,6 +68,22 @@ class MountChoiceResult(Model):
     options: list[MountOption]
 
 
+def _meets_the_eave(kind: MountKind, given: MountChoiceInput) -> bool:
+    """Whether it is known that an antenna on this kind is stopped by the roof over it."""
+    if given.surface not in _WALLS or kind.holds not in ("plate", "brackets") or given.aperture_mm is None:
+        return False
+    if kind.code == given.measured_code:
+        return False
+    seen = ReachInput(
+        reach_m=kind.reach_m,
+        rise_m=kind.rise_m,
+        aperture_mm=given.aperture_mm,
+        overhang_m=given.overhang_m,
+        eave_over_m=given.eave_over_m,
+    )
+    return any(one.level is Level.HOLD for one in reach(seen).findings)
+
+
 def _against(kind: MountKind, given: MountChoiceInput) -> list[str]:
     reasons = [
         (kind.drills and not given.may_drill, "it needs holes, and none are allowed"),
@@ -75,11 +94,9 @@ def _against(kind: MountKind, given: MountChoiceInput) -> list[str]:
             f"it usually bears antennas up to {kind.most_aperture_mm / 1000:g} m",
         ),
         (
-            given.wanted_reach_m is not None
-            and given.surface in _WALLS
-            and kind.holds in ("plate", "brackets")
-            and kind.reach_m < given.wanted_reach_m,
-            f"it stands {kind.reach_m:g} m off the wall, the overhang asks for {given.wanted_reach_m or 0.0:.1f} m",
+            _meets_the_eave(kind, given),
+            f"it stands {kind.reach_m:g} m off the wall and does not swing free of the overhang of "
+            f"{given.overhang_m or 0.0:g} m",
         ),
         (
             given.antenna_kg is not None and kind.most_kg is not None and given.antenna_kg > kind.most_kg,
@@ -114,7 +131,10 @@ def mount_choice(given: MountChoiceInput) -> Outcome[MountChoiceResult]:
         Level.CLEAR if best else Level.MIND,
         f"{best.kind.name} suits" if best else "No usual mount suits these wishes",
         f"{best.kind.needs} {best.kind.caution}" if best else "Each kind for this surface has something against it.",
-        clears_by="" if best else "Allow holes, lower the wish for height, or choose another surface.",
+        clears_by=""
+        if best
+        else "Allow holes, lower the wish for height, choose another surface, or enter a kind in Stores that bears "
+        "the antenna.",
     )
     return Outcome(MountChoiceResult(options=options), [finding])
 

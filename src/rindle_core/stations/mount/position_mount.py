@@ -23,7 +23,7 @@ class PositionMount(Model):
     against: list[str]
 
 
-def choice_of(job: JobInput, surface: Surface, *, permanent: bool) -> MountChoiceInput:
+def choice_of(job: JobInput, surface: Surface | None, *, permanent: bool) -> MountChoiceInput:
     """What the chooser is asked for a surface of this job."""
     return MountChoiceInput(
         surface=surface,

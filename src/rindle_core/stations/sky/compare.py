@@ -78,7 +78,9 @@ class PositionRank(Model):
 
     letter: str
     rank: int
-    level: Level = Field(description="The gravest of sky, cable and walkway: a hold is never outranked away")
+    level: Level = Field(
+        description="The gravest of sky, trial, plan, walkway, cable, hole and mount: a hold is never outranked away"
+    )
     cost_factor: float = Field(description="What beside the sky speaks against it: only the order among equal skies")
     good: list[str]
     bad: list[str]
@@ -119,10 +121,9 @@ def _cable_is_tight(one: PositionSky, given: CompareInput) -> bool:
     return most is not None and length is not None and given.rules.cable_warn_share * most < length <= most
 
 
-def _minds(one: PositionSky, given: CompareInput) -> list[str]:
+def _doubts(one: PositionSky, given: CompareInput) -> list[str]:
+    """What keeps a position from being clear, however free its sky is."""
     found = []
-    if one.sky_level is Level.MIND:
-        found.append("its sky was read elsewhere" if one.read_elsewhere else "the sky is to be minded")
     if one.trial_level in _DOUBTFUL:
         found.append(_DOUBTFUL[one.trial_level])
     if _cable_is_tight(one, given):
@@ -135,6 +136,14 @@ def _minds(one: PositionSky, given: CompareInput) -> list[str]:
     unchecked = [one.name for one in given.words.ground_checks if one.code not in given.ground_checks]
     if one.access == "ground" and unchecked:
         found.append(f"not checked: {', '.join(unchecked)}")
+    return [*found, *one.plan_minds, *one.mount_against]
+
+
+def _minds(one: PositionSky, given: CompareInput) -> list[str]:
+    found = []
+    if one.sky_level is Level.MIND:
+        found.append("its sky was read elsewhere" if one.read_elsewhere else "the sky is to be minded")
+    found += _doubts(one, given)
     if one.access in ("roof", "ladder", "lift"):
         found.append(POSITION_WORDS[one.access])
     if one.exposure in ("windward", "edge"):
@@ -143,7 +152,7 @@ def _minds(one: PositionSky, given: CompareInput) -> list[str]:
         found.append("people walk where its cable or foot lies")
     if one.machines:
         found.append("machines or cattle reach it")
-    return [*found, *one.plan_minds, *one.mount_against]
+    return found
 
 
 def _good(one: PositionSky) -> list[str]:
@@ -189,8 +198,7 @@ def _cost(one: PositionSky, given: CompareInput) -> float:
 def _level(one: PositionSky, given: CompareInput) -> Level:
     if _holds(one, given):
         return Level.HOLD
-    minded = _cable_is_tight(one, given) or one.plan_minds or one.trial_level in _DOUBTFUL
-    return Level.MIND if one.sky_level is Level.CLEAR and minded else one.sky_level
+    return Level.MIND if one.sky_level is Level.CLEAR and _doubts(one, given) else one.sky_level
 
 
 def _sky_lacks(one: PositionSky, given: CompareInput) -> float:
@@ -262,12 +270,13 @@ def _why(ranks: list[PositionRank], best: PositionRank | None) -> str:
             else "There is no position yet."
         )
     good = ", ".join(best.good) or "nothing better is known"
+    doubts = f" Against it: {', '.join(best.bad)}." if best.level is not Level.CLEAR and best.bad else ""
     others = [
         f"{one.letter} {one.bad[0]}" if one.bad else f"{one.letter} costs more beside the sky"
         for one in ranks
         if one is not best
     ]
-    return f"{best.letter}: {good}." + (f" Against the others: {'; '.join(others)}." if others else "")
+    return f"{best.letter}: {good}.{doubts}" + (f" Against the others: {'; '.join(others)}." if others else "")
 
 
 def _height_note(given: CompareInput) -> str:

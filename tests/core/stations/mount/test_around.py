@@ -78,10 +78,33 @@ def test_reach_over_an_eave_and_weight_speak_against_a_kind():
         found = mount_choice(MountChoiceInput(surface="masonry", **more)).result.options
         return {one.kind.code: one.against for one in found}
 
-    assert against(wanted_reach_m=0.4)["wall_arm"] == []
-    assert "off the wall" in against(wanted_reach_m=0.5)["wall_arm"][0]
+    # 0.45 m off the wall and 0.6 m over its fixing: past 0.04 m of roof a dish of 0.6 m has 0.11 m, past 0.2 m none.
+    assert against(overhang_m=0.04, aperture_mm=600)["wall_arm"] == []
+    assert against(overhang_m=0.2, aperture_mm=600)["wall_arm"] == []  # how high the eave is nobody said
+    assert "overhang of 0.2 m" in against(overhang_m=0.2, eave_over_m=0.4, aperture_mm=600)["wall_arm"][0]
+    assert against(overhang_m=0.2, eave_over_m=3, aperture_mm=600)["wall_arm"] == []  # far under it
+    assert against(overhang_m=0.2, eave_over_m=0.4)["wall_arm"] == []  # without a terminal nothing swings
     assert "bears up to" in against(antenna_kg=16)["gable_pole"][0]
     assert against(antenna_kg=16)["wall_arm"] == []
+
+
+def test_brief_and_mount_choose_by_the_same_antenna_and_mount_by_the_roof_over_it():
+    facts = golden.read("2026-103")["facts"]
+    assert facts["surface"] == "masonry"
+
+    def told(**changed):
+        result = assess(JobInput.model_validate({**facts, **changed})).result
+        view = next(one for one in result.stations if one.code == "brief")
+        levels = {one.code: one.level.value for one in view.findings}
+        return levels["brief.mount_choice"], {one.kind.code: one.against for one in result.mount_options}
+
+    heavy, options = told(overhang_m=0.0)
+    assert heavy == "mind"  # it bears 25 kg and has 26.7 kg to bear: told so at Brief too
+    assert any("bears up to 25 kg" in one for one in options["wall_arm"])
+    assert not any("overhang" in one for against in options.values() for one in against)
+    _, under = told(overhang_m=1.2, eave_over_m=0.9)
+    assert any("overhang of 1.2 m" in one for one in under["gable_pole"])
+    assert not any("overhang" in one for one in under["wall_arm"])  # the chosen one is judged as it was measured
 
 
 def test_two_diameters_wall_coating_and_straight_tube():

@@ -4,12 +4,15 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from rindle_core.catalogue.house_words import DEFAULT_WORDS
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.stations.sky.candidates import CandidateFacts
 from rindle_core.stations.sky.compare import CompareInput, PositionSky, compare
 from tests import golden
+
+SEEN = [one.code for one in DEFAULT_WORDS.ground_checks]
 
 
 def position(letter, level, **more):
@@ -87,8 +90,10 @@ def test_among_equal_skies_access_wind_and_reasons_decide():
         position("A", Level.CLEAR, access="ground"),
         position("B", Level.CLEAR, access="ladder", discreet=True),
     )
-    assert compare(CompareInput(positions=[seen, hidden])).result.recommended == "A"
-    assert compare(CompareInput(positions=[seen, hidden], reasons=["looks"])).result.recommended == "B"
+    assert compare(CompareInput(positions=[seen, hidden], ground_checks=SEEN)).result.recommended == "A"
+    assert (
+        compare(CompareInput(positions=[seen, hidden], ground_checks=SEEN, reasons=["looks"])).result.recommended == "B"
+    )
 
 
 def test_what_weighs_how_much_is_the_firms_to_set():
@@ -137,7 +142,7 @@ def test_what_moves_when_shaken_is_a_hold_and_no_tick_makes_it_firm():
 
 def test_of_what_is_alike_the_cheaper_comes_first_and_money_buys_no_sky():
     def order(*rows):
-        return [one.letter for one in compare(CompareInput(positions=list(rows))).result.ranks]
+        return [one.letter for one in compare(CompareInput(positions=list(rows), ground_checks=SEEN)).result.ranks]
 
     def at(letter, level=Level.CLEAR, **more):
         return position(letter, level, rigid=True, margin_deg=12, **more)
@@ -149,6 +154,28 @@ def test_of_what_is_alike_the_cheaper_comes_first_and_money_buys_no_sky():
     slow = {"time_at_height_min": 30, "climb_min": 40}
     assert order(at("A", **slow), at("B", time_at_height_min=60)) == ["B", "A"]
     assert order(at("A", **slow), at("B", time_at_height_min=80)) == ["A", "B"]
+
+
+@pytest.mark.parametrize(
+    ("doubt", "mended"),
+    [
+        ({"mount_against": ["foot through sheet: it bears up to 14 kg"]}, {"mount_against": []}),
+        ({"entry_bore_mm": 9.0}, {"entry_bore_mm": 14.0}),
+        ({"access": "ground"}, {"access": "roof"}),
+    ],
+)
+def test_a_clear_sky_is_no_clear_position_while_mount_hole_or_ground_is_in_doubt(doubt, mended):
+    def found(**told):
+        seen = [one.code for one in DEFAULT_WORDS.entry_checks]
+        return compare(CompareInput(positions=[position("A", Level.CLEAR, **told)], plug_mm=12.0, entry_checks=seen))
+
+    assert found(**doubt).result.ranks[0].level is Level.MIND
+    assert found(**doubt).findings[0].level is Level.MIND
+    assert f"Against it: {found(**doubt).result.ranks[0].bad[0]}" in found(**doubt).result.why
+    assert found(**mended).findings[0].level is Level.CLEAR
+    better = position("B", Level.CLEAR, access="roof", time_at_height_min=400.0)
+    ranks = compare(CompareInput(positions=[position("A", Level.CLEAR, **doubt), better], plug_mm=12.0)).result.ranks
+    assert ranks[0].letter == "B"
 
 
 @pytest.mark.parametrize("weak", ["chimney", "fence", "thin_post", "gutter"])
