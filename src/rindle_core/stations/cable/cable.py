@@ -130,7 +130,7 @@ def _instead(result: CableResult, otherwise: str) -> str:
     if not better:
         return otherwise
     best = min(better, key=lambda one: one.most_m)
-    return f"{best.name} would do: it goes {best.most_m:.0f} m here. {otherwise}"
+    return f"{best.name} would do: it goes {math.floor(best.most_m)} m here. {otherwise}"
 
 
 def _judge_length(given: CableInput, result: CableResult) -> Finding:

@@ -73,6 +73,16 @@ class WallHoleResult(Model):
     said: str = Field(description="What to do with the drill")
 
 
+def _passing_mm(given: WallHoleInput) -> float:
+    """The widest that is in the hole at once: the last plug beside the cables that are in."""
+    return given.passes_mm + (given.cable_count - 1) * given.cable_mm
+
+
+def _bit(result: WallHoleResult) -> str:
+    """The drill to take, in a sentence."""
+    return f"{result.bit_mm or math.ceil(result.least_mm):g} mm"
+
+
 @register("wall_hole", "Drill, angle and height difference of a hole through a wall, and what it keeps clear of",
           WallHoleInput, WallHoleResult)  # fmt: skip
 def wall_hole(given: WallHoleInput) -> Outcome[WallHoleResult]:
@@ -80,8 +90,7 @@ def wall_hole(given: WallHoleInput) -> Outcome[WallHoleResult]:
 
     Several cables go in one after the other: the last plug passes beside the cables that are in.
     """
-    beside = (given.cable_count - 1) * given.cable_mm
-    least = (given.passes_mm + beside) * (1.0 + given.rules.hole_margin_share)
+    least = _passing_mm(given) * (1.0 + given.rules.hole_margin_share)
     fall = given.rules.hole_fall_percent / 100.0
     angle = math.degrees(math.atan(fall))
     drop = given.wall_mm * fall
@@ -104,15 +113,15 @@ def wall_hole(given: WallHoleInput) -> Outcome[WallHoleResult]:
 
 def _judge_hole(given: WallHoleInput, result: WallHoleResult) -> list[Finding]:
     if given.hole_mm is None:
-        return [HOLE.missing("How wide the hole is, is not told", f"Drill it to {result.least_mm:.0f} mm or more.")]
+        return [HOLE.missing("How wide the hole is, is not told", f"Drill it to {_bit(result)} or more.")]
     return [
         HOLE.at_least(
             given.hole_mm,
-            given.passes_mm,
+            _passing_mm(given),
             clear="The plug passes the hole",
-            under="The plug does not pass the hole",
+            under="The plug does not pass the hole" + (", with the other cable in it" if given.cable_count > 1 else ""),
             why="Plugs are ruined by force, and a moulded one cannot be made again.",
-            clears_by=f"Drill to {result.least_mm:.0f} mm, or pull the cable before its end is made.",
+            clears_by=f"Drill to {_bit(result)}, or pull the cable before its end is made.",
         )
     ]
 
