@@ -223,6 +223,15 @@ def test_the_method_statement_says_who_what_hurts_and_what_is_stopped(crew):
     text = page()
     for said in ("not released", "Overhead lines: no lifting yet", "Not yet read by everyone who goes"):
         assert said in text
+    figures = (
+        "Drill: 16\u00a0mm or 11/16",
+        "Depth at least: 85",
+        "No hammer action",
+        "Clinometer: 77.3°",
+        "Bond at most: 100",
+    )
+    for said in figures:
+        assert said in text
     assert "Nobody is named yet" in crew.get("/api/jobs/2026-105/method.html").content.decode()
     pages = PdfReader(io.BytesIO(crew.get("/api/jobs/2026-103/method.pdf").content)).pages
     assert 1 <= len(pages) <= 3

@@ -33,6 +33,23 @@ MARK_CUES: dict[MarkCue, str] = {
 }
 
 
+StepFigureKind = Literal[
+    "fixing", "fixing_torque", "pit", "pour", "blocks", "way_in", "cable", "earth", "sight", "preset"
+]
+STEP_FIGURES: dict[StepFigureKind, str] = {
+    "fixing": "drill and depth of the fixings",
+    "fixing_torque": "torque of the fixings",
+    "pit": "the hole in the ground",
+    "pour": "concrete and water",
+    "blocks": "blocks of the ballast",
+    "way_in": "the hole through the wall",
+    "cable": "length of the cable",
+    "earth": "earth wire and bond",
+    "sight": "bearing and height of the satellite",
+    "preset": "what the instruments have to show",
+}
+
+
 class OrientationMark(Model):
     """Something that has to be the right way round, seen before the step is done: once it is up it is out of reach."""
 
@@ -84,6 +101,9 @@ class BuildStep(Model):
     starts: list[Annotated[str, Field(max_length=40)]] = Field(
         default_factory=list, max_length=4, description="Waits that begin when it is done"
     )
+    figures: list[StepFigureKind] = Field(
+        default_factory=list, max_length=6, description="Figures of the job that it is done by, told at the step"
+    )
     photo: str = Field(default="", max_length=120, description="What is photographed before it is hidden")
     wrong: str = Field(default="", max_length=200, description="The mistake that is made here, told before it is made")
     on_left: str = Field(default="", max_length=200, description="How it is done on the left, where the sides differ")
@@ -91,4 +111,13 @@ class BuildStep(Model):
     plain: str = Field(default="", max_length=300, description="The same for an owner who knows none of the words")
 
 
-__all__ = ["MARK_CUES", "STEP_PLACES", "BuildStep", "MarkCue", "OrientationMark", "StepPlace"]
+__all__ = [
+    "MARK_CUES",
+    "STEP_FIGURES",
+    "STEP_PLACES",
+    "BuildStep",
+    "MarkCue",
+    "OrientationMark",
+    "StepFigureKind",
+    "StepPlace",
+]

@@ -7,11 +7,13 @@ from typing import Any
 from django.conf import settings
 from django.template.loader import render_to_string
 
+from rindle_core.catalogue.build_steps import BuildStep
+from rindle_core.job import JobAssessment
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.units import System, format_quantity
+from rindle_core.papers.told import quantity
 from rindle_core.stations.brief.competence import Stop
 from rindle_core.stations.entries import JobInput
-from rindle_core.stations.mounting import build_steps
 from rindle_core.stations.planned import planned_height_m
 from rindle_server.drawings.svg import tokens
 from rindle_server.jobs.edit import place_on_paper
@@ -75,7 +77,7 @@ def method_html(job: Job, system: System = "metric", on_paper: bool = False) -> 
             "held": held,
             "weather": result.visit.weather.tasks if result.visit else [],
             "tasks": result.visit.days.rows if result.visit else [],
-            "steps": build_steps(facts),
+            "steps": _steps(result, system),
             "tools": [one.name for one in result.kit_list.rows if one.group == "tools"] if result.kit_list else [],
             "up": up,
             "ladder": format_quantity(up.ladder_m, "m", system) if up and up.ladder_m is not None else "",
@@ -86,6 +88,21 @@ def method_html(job: Job, system: System = "metric", on_paper: bool = False) -> 
             "font_url": font_url(on_paper),
         },
     )
+
+
+def _steps(result: JobAssessment, system: System) -> list[tuple[BuildStep, str]]:
+    """Each step with the figures that it is done by, in a line."""
+    views = result.build.steps if result.build else []
+    return [
+        (
+            view.step,
+            "; ".join(
+                f"{one.name}: {' '.join(part for part in (quantity(one.value, one.unit, system), one.text) if part)}"
+                for one in view.figures
+            ),
+        )
+        for view in views
+    ]
 
 
 def method_pdf(job: Job, system: System = "metric") -> bytes:

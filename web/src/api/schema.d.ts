@@ -12429,6 +12429,13 @@ export interface components {
                 [key: string]: boolean;
             };
             /**
+             * Figures
+             * @description Of this job, by kind
+             */
+            figures?: {
+                [key: string]: components["schemas"]["StepFigure"][];
+            };
+            /**
              * Hand Mark
              * @description How this beam's hand is set at this feed
              * @default
@@ -12543,6 +12550,11 @@ export interface components {
              * @default
              */
             detail: string;
+            /**
+             * Figures
+             * @description Figures of the job that it is done by, told at the step
+             */
+            figures?: ("fixing" | "fixing_torque" | "pit" | "pour" | "blocks" | "way_in" | "cable" | "earth" | "sight" | "preset")[];
             /**
              * Hold Point
              * @default false
@@ -28200,6 +28212,7 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_locate",
              *               "detail": "The utilities' own plans and a locator over the spot and the trench; marked on the ground.",
+             *               "figures": [],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -28231,6 +28244,9 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_dig",
              *               "detail": "Straight sides, flat bottom, below the frost; loose earth out.",
+             *               "figures": [
+             *                 "pit"
+             *               ],
              *               "hold_point": false,
              *               "marks": [],
              *               "mate": "",
@@ -28265,6 +28281,7 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_set",
              *               "detail": "Cross-bar in, pole centred with a tape in the picture, plumb on two faces in the empty hole, propped on two sides.",
+             *               "figures": [],
              *               "hold_point": false,
              *               "marks": [
              *                 {
@@ -28307,6 +28324,9 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_pour",
              *               "detail": "Plumb again with the hole half full and again when full; the top falls away from the pole; covered against rain.",
+             *               "figures": [
+             *                 "pour"
+             *               ],
              *               "hold_point": false,
              *               "marks": [],
              *               "mate": "Mixes the next bag; reads the level's second face.",
@@ -28340,6 +28360,7 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_cure",
              *               "detail": "Props stay until the hardening says so; nothing is hung on it before. See Mount, Concrete.",
+             *               "figures": [],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -28370,6 +28391,7 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_after",
              *               "detail": "On two faces, before anything is mounted; a lean is entered at Aim.",
+             *               "figures": [],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -28566,6 +28588,7 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_look",
              *               "detail": "Pipes, wires, flues, studs and vents, measured from one window's edge outside and inside; detector swept.",
+             *               "figures": [],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -28595,6 +28618,7 @@ export interface components {
              *               "caution_low": "Look for overhead lines first.",
              *               "code": "m_template",
              *               "detail": "Template on the wall by its plumb line, not by a course of bricks; off the joints and away from edges.",
+             *               "figures": [],
              *               "hold_point": false,
              *               "marks": [],
              *               "mate": "",
@@ -28630,6 +28654,9 @@ export interface components {
              *               "caution_low": "Goggles, dust mask, both hands on the drill: one that jams throws you.",
              *               "code": "m_drill",
              *               "detail": "Right size first, to the depth stop; blow, brush, blow.",
+             *               "figures": [
+             *                 "fixing"
+             *               ],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "Foots the ladder, hands up drill, pump and anchors; keeps people from below.",
@@ -28667,6 +28694,9 @@ export interface components {
              *               "caution_low": "Look for overhead lines first.",
              *               "code": "m_hang",
              *               "detail": "All started by hand, plumb checked, then across in turn to the torque; resin first sets.",
+             *               "figures": [
+             *                 "fixing_torque"
+             *               ],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "Hands up the plate, then the torque wrench.",
@@ -28886,6 +28916,7 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_look",
              *               "detail": "Pipes, wires, flues, studs and vents, measured from one window's edge outside and inside; detector swept.",
+             *               "figures": [],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -28915,6 +28946,7 @@ export interface components {
              *               "caution_low": "Look for overhead lines first.",
              *               "code": "m_stud",
              *               "detail": "Detector and the line of nails, or a tap and a pilot: one sign alone is not enough.",
+             *               "figures": [],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -28949,6 +28981,7 @@ export interface components {
              *               "caution_low": "",
              *               "code": "m_template",
              *               "detail": "By the level, not by the siding's edge; print it at its true size and lay a rule on its bar.",
+             *               "figures": [],
              *               "hold_point": false,
              *               "marks": [],
              *               "mate": "",
@@ -28984,6 +29017,9 @@ export interface components {
              *               "caution_low": "Goggles.",
              *               "code": "m_pilot",
              *               "detail": "To the depth stop, square to the wall.",
+             *               "figures": [
+             *                 "fixing"
+             *               ],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "Foots the ladder; sweeps with the detector inside.",
@@ -29020,6 +29056,9 @@ export interface components {
              *               "caution_low": "",
              *               "code": "m_seal",
              *               "detail": "Before they are driven: afterwards it does not get in.",
+             *               "figures": [
+             *                 "fixing"
+             *               ],
              *               "hold_point": false,
              *               "marks": [],
              *               "mate": "",
@@ -29053,6 +29092,7 @@ export interface components {
              *               "caution_low": "",
              *               "code": "m_upper",
              *               "detail": "It stands proud by the plate's own figure; nothing is tightened yet.",
+             *               "figures": [],
              *               "hold_point": false,
              *               "marks": [
              *                 {
@@ -29093,6 +29133,7 @@ export interface components {
              *               "caution_low": "Look for overhead lines first.",
              *               "code": "m_hang",
              *               "detail": "The keyhole goes over the head and drops; plumb.",
+             *               "figures": [],
              *               "hold_point": false,
              *               "marks": [],
              *               "mate": "Hands up the arm, then foots the ladder.",
@@ -29128,6 +29169,9 @@ export interface components {
              *               "caution_low": "",
              *               "code": "m_lower",
              *               "detail": "The last turns by hand: an impact driver strips the wood.",
+             *               "figures": [
+             *                 "fixing_torque"
+             *               ],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -29312,6 +29356,7 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_look",
              *               "detail": "Pipes, wires, flues, studs and vents, measured from one window's edge outside and inside; detector swept.",
+             *               "figures": [],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -29341,6 +29386,7 @@ export interface components {
              *               "caution_low": "Look for overhead lines first.",
              *               "code": "m_template",
              *               "detail": "Both brackets on one plumb line, the upper as near the top as framing allows, the gap as long as what stands above.",
+             *               "figures": [],
              *               "hold_point": false,
              *               "marks": [],
              *               "mate": "",
@@ -29376,6 +29422,10 @@ export interface components {
              *               "caution_low": "Look for overhead lines first.",
              *               "code": "m_bracket",
              *               "detail": "Into framing or masonry, not into the trim board alone.",
+             *               "figures": [
+             *                 "fixing",
+             *                 "fixing_torque"
+             *               ],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "Hands up brackets, drill and screws one by one; keeps people from below.",
@@ -29414,6 +29464,7 @@ export interface components {
              *               "caution_low": "Look for overhead lines first.",
              *               "code": "m_pole",
              *               "detail": "As much tube below the lower bracket as is asked; all snug before any is tight.",
+             *               "figures": [],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "Steadies the pole until both U-bolts hold it.",
@@ -29663,6 +29714,7 @@ export interface components {
              *               "caution_low": "Look for overhead lines first.",
              *               "code": "m_rafter",
              *               "detail": "Tap and listen, measure from eave and gable, or the line of nails: a detector is poor through shingles.",
+             *               "figures": [],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "Taps from inside where the loft is open.",
@@ -29696,6 +29748,9 @@ export interface components {
              *               "caution_low": "Look for overhead lines first.",
              *               "code": "m_pilot",
              *               "detail": "One pilot on the rafter; move the foot away, finish it, and the others after.",
+             *               "figures": [
+             *                 "fixing"
+             *               ],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -29732,6 +29787,7 @@ export interface components {
              *               "caution_low": "",
              *               "code": "m_seal",
              *               "detail": "Rolled pads pressed into the holes, large pads across.",
+             *               "figures": [],
              *               "hold_point": false,
              *               "marks": [],
              *               "mate": "Warms the pads, hands them up one by one.",
@@ -29765,6 +29821,9 @@ export interface components {
              *               "caution_low": "Look for overhead lines first.",
              *               "code": "m_screws",
              *               "detail": "Long ones on the rafter first; sealant squeezes out all round.",
+             *               "figures": [
+             *                 "fixing_torque"
+             *               ],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "Keeps people from below.",
@@ -29992,6 +30051,7 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_bench",
              *               "detail": "Bolts into the rails, base hand-tight, then ratcheted; choose the low or the high base here.",
+             *               "figures": [],
              *               "hold_point": false,
              *               "marks": [],
              *               "mate": "",
@@ -30023,6 +30083,7 @@ export interface components {
              *               "caution_low": "Sheet is slippery and thin: walk over the purlins, tied off. Look for overhead lines first.",
              *               "code": "m_place",
              *               "detail": "Clamps centred over the ribs; place all before one is fixed.",
+             *               "figures": [],
              *               "hold_point": false,
              *               "marks": [],
              *               "mate": "Hands up the rails, edge first; keeps out of the fall line.",
@@ -30059,6 +30120,9 @@ export interface components {
              *               "caution_low": "",
              *               "code": "m_some",
              *               "detail": "The point to change one's mind: what is pierced after it is for good.",
+             *               "figures": [
+             *                 "fixing_torque"
+             *               ],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -30095,6 +30159,9 @@ export interface components {
              *               "caution_low": "",
              *               "code": "m_rest",
              *               "detail": "All screws of each; washers bulge a little, none is squeezed flat.",
+             *               "figures": [
+             *                 "fixing_torque"
+             *               ],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "Counts the screws out: what is left over is missing up there.",
@@ -30329,6 +30396,7 @@ export interface components {
              *               "caution_low": "Sheet is slippery and thin: walk over the purlins, tied off. Look for overhead lines first.",
              *               "code": "m_purlin",
              *               "detail": "The roof's own rows of screws and a measure from the eave inside.",
+             *               "figures": [],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -30361,6 +30429,10 @@ export interface components {
              *               "caution_low": "Look for overhead lines first.",
              *               "code": "m_fix",
              *               "detail": "Sealant under each washer; the last turns by hand.",
+             *               "figures": [
+             *                 "fixing",
+             *                 "fixing_torque"
+             *               ],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "Keeps people from below; hands up the screws.",
@@ -30547,6 +30619,7 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_deck",
              *               "detail": "Owner or engineer: what the deck takes beside snow.",
+             *               "figures": [],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -30574,6 +30647,7 @@ export interface components {
              *               "caution_low": "Look for overhead lines first.",
              *               "code": "m_frame",
              *               "detail": "Away from the edge; drains stay free.",
+             *               "figures": [],
              *               "hold_point": false,
              *               "marks": [],
              *               "mate": "Carries the other end.",
@@ -30613,6 +30687,9 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_blocks",
              *               "detail": "Spread evenly and strapped.",
+             *               "figures": [
+             *                 "blocks"
+             *               ],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "Hands on one block at a time.",
@@ -30898,6 +30975,7 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_nut",
              *               "detail": "Recessed nuts go in one way round only.",
+             *               "figures": [],
              *               "hold_point": false,
              *               "marks": [],
              *               "mate": "Hands up the driver with the nut in it.",
@@ -30927,6 +31005,7 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_upper",
              *               "detail": "Not tightened: the pole lines it up, not the rails, which are neither straight nor parallel.",
+             *               "figures": [],
              *               "hold_point": false,
              *               "marks": [],
              *               "mate": "",
@@ -30962,6 +31041,7 @@ export interface components {
              *               "caution_low": "",
              *               "code": "m_cup",
              *               "detail": "It takes the weight; it is not tightened either.",
+             *               "figures": [],
              *               "hold_point": false,
              *               "marks": [],
              *               "mate": "",
@@ -30995,6 +31075,7 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_dry",
              *               "detail": "It lines up both; its joint stays below the upper clamp.",
+             *               "figures": [],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -31026,6 +31107,7 @@ export interface components {
              *               "caution_low": "",
              *               "code": "m_tight",
              *               "detail": "Both clamps, a little each; tightened too early it all comes off again.",
+             *               "figures": [],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -31062,6 +31144,7 @@ export interface components {
              *               "caution_low": "",
              *               "code": "m_twist",
              *               "detail": "By hand at the top: the clamps do not turn on the rails.",
+             *               "figures": [],
              *               "hold_point": false,
              *               "marks": [],
              *               "mate": "",
@@ -31252,6 +31335,7 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_stand",
              *               "detail": "Legs spread, pegged or weighted, the cable out of the way, out of sight of thieves.",
+             *               "figures": [],
              *               "hold_point": false,
              *               "marks": [],
              *               "mate": "",
@@ -31379,6 +31463,7 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_look",
              *               "detail": "Pipes, wires, flues, studs and vents, measured from one window's edge outside and inside; detector swept.",
+             *               "figures": [],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -31408,6 +31493,10 @@ export interface components {
              *               "caution_low": "Look for overhead lines first.",
              *               "code": "m_fix",
              *               "detail": "Into masonry or framing; plumb before the joint is tight.",
+             *               "figures": [
+             *                 "fixing",
+             *                 "fixing_torque"
+             *               ],
              *               "hold_point": true,
              *               "marks": [
              *                 {
@@ -31629,6 +31718,10 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_slab",
              *               "detail": "Skin of a roof is not pierced without its roofer.",
+             *               "figures": [
+             *                 "fixing",
+             *                 "fixing_torque"
+             *               ],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -31666,6 +31759,7 @@ export interface components {
              *               "caution_low": "",
              *               "code": "m_level",
              *               "detail": "Two directions, level on the machined top.",
+             *               "figures": [],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "Holds the pedestal upright while the nuts are run down.",
@@ -31865,6 +31959,7 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_dead",
              *               "detail": "Its owner agrees; its cable is unplugged at both ends.",
+             *               "figures": [],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -31892,6 +31987,7 @@ export interface components {
              *               "caution_low": "Look for overhead lines first.",
              *               "code": "m_off",
              *               "detail": "Corrosion, cracks, play, plumb: see Mount, Checks.",
+             *               "figures": [],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "Takes the old dish from above.",
@@ -31926,6 +32022,7 @@ export interface components {
              *               "caution_low": "Goggles: filings fall into the eyes of who looks up.",
              *               "code": "m_pins",
              *               "detail": "Both holes on one line; one that runs oval is not used.",
+             *               "figures": [],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -32095,6 +32192,7 @@ export interface components {
              *               "caution_low": "Look for overhead lines first.",
              *               "code": "m_rafter",
              *               "detail": "Tap and listen, measure from the gable, the line of nails; the detector is poor through shingles.",
+             *               "figures": [],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "Taps from inside where the loft is open.",
@@ -32128,6 +32226,9 @@ export interface components {
              *               "caution_low": "Look for overhead lines first.",
              *               "code": "m_pilot",
              *               "detail": "Two holes on the rafter; move the cone away and finish it, the others through the boards after.",
+             *               "figures": [
+             *                 "fixing"
+             *               ],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -32164,6 +32265,7 @@ export interface components {
              *               "caution_low": "",
              *               "code": "m_pads",
              *               "detail": "Rolled and pressed in; the screws squeeze them out.",
+             *               "figures": [],
              *               "hold_point": false,
              *               "marks": [],
              *               "mate": "Keeps the pads warm and hands them up.",
@@ -32195,6 +32297,9 @@ export interface components {
              *               "caution_low": "Look for overhead lines first.",
              *               "code": "m_screws",
              *               "detail": "The last turns with a hand ratchet; pads squeeze out all round.",
+             *               "figures": [
+             *                 "fixing_torque"
+             *               ],
              *               "hold_point": true,
              *               "marks": [],
              *               "mate": "",
@@ -32388,6 +32493,7 @@ export interface components {
              *               "caution_low": null,
              *               "code": "m_stand",
              *               "detail": "Lower knob before the upper one; both tight before wind.",
+             *               "figures": [],
              *               "hold_point": false,
              *               "marks": [],
              *               "mate": "",
@@ -70132,6 +70238,26 @@ export interface components {
             verdict: components["schemas"]["Level"];
         };
         /**
+         * StepFigure
+         * @description A figure that a step is done by: a value with its unit, words, or both.
+         */
+        StepFigure: {
+            /** Name */
+            name: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+            /** Value */
+            value?: number | null;
+        };
+        /**
          * StepMark
          * @description A step that somebody has marked done.
          */
@@ -70209,6 +70335,11 @@ export interface components {
              * @default false
              */
             entered_here: boolean;
+            /**
+             * Figures
+             * @description What it is done by on this job
+             */
+            figures?: components["schemas"]["StepFigure"][];
             mark: components["schemas"]["StepMark"] | null;
             /** Marks */
             marks?: components["schemas"]["MarkView"][];

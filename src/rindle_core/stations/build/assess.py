@@ -25,6 +25,7 @@ from rindle_core.stations.build.measures import MeasuresInput, measures
 from rindle_core.stations.build.part import BuildPart
 from rindle_core.stations.build.rehearsal import RehearsalInput, RehearsalResult, rehearsal
 from rindle_core.stations.build.rim import RimInput, rim_check
+from rindle_core.stations.build.step_figures import step_figures
 from rindle_core.stations.build.steps import BuildInput, build
 from rindle_core.stations.build.waits import WaitsInput, waits
 from rindle_core.stations.entries import JobInput
@@ -93,6 +94,7 @@ def assess(context: Context) -> Outcome[BuildPart]:
             photographed=[one.about.removeprefix("step:") for one in job.picks.documents if one.about],
             passes=told.passes,
             hand_mark=hand_mark(context, terminal),
+            figures=dict(step_figures(context)),
         )
     )
     locked = job.peak.lock_after_db is not None

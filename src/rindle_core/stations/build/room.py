@@ -8,6 +8,7 @@ from rindle_core.stations.build.entered import BELONGS, PUT_UP, UNPACKED, entere
 from rindle_core.stations.build.facts import BuildFacts
 from rindle_core.stations.build.headline import headline
 from rindle_core.stations.build.part import BuildPart
+from rindle_core.stations.build.step_figures import LOOKS_AT as FIGURES
 from rindle_core.stations.mounting import LOOKS_AT as MOUNTING
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.planned import LOOKS_AT as PLANNED
@@ -26,6 +27,7 @@ STATION = Station(
         "brief",
         *("cable.cable_code", "cable.sealed_by", "cable.putty_until", "mount.alterations", "peak.lock_after_db"),
         *("mount.poured_at", "mount.block_count", "mount.block_kg"),
+        *FIGURES,
         *BEGUN,
         *MOUNTING,
         *PLANNED,

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import AwareDatetime, ConfigDict, Field
 
-from rindle_core.catalogue.build_steps import BuildStep, OrientationMark
+from rindle_core.catalogue.build_steps import BuildStep, OrientationMark, StepFigureKind
 from rindle_core.catalogue.house_words import Work
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
@@ -53,6 +53,15 @@ class StepPass(Row):
     at: Annotated[AwareDatetime | None, Entry("When")] = None
 
 
+class StepFigure(Model):
+    """A figure that a step is done by: a value with its unit, words, or both."""
+
+    name: str = Field(max_length=120)
+    value: float | None = None
+    unit: str = Field(default="", max_length=20)
+    text: str = Field(default="", max_length=600)
+
+
 class BuildInput(Model):
     """Steps of terminal, mount and cable, the marks made so far, and the entries that the job has."""
 
@@ -73,6 +82,7 @@ class BuildInput(Model):
     photographed: list[str] = Field(default_factory=list, max_length=400, description="Codes of steps with a photo")
     passes: list[StepPass] = Field(default_factory=list, max_length=120)
     hand_mark: str = Field(default="", max_length=120, description="How this beam's hand is set at this feed")
+    figures: dict[StepFigureKind, list[StepFigure]] = Field(default_factory=dict, description="Of this job, by kind")
 
 
 class MarkView(Model):
@@ -96,6 +106,7 @@ class StepView(Model):
     may_pass: bool = Field(default=False, description="Whether somebody may do it all the same, with a reason")
     passed: StepPass | None = None
     photographed: bool = False
+    figures: list[StepFigure] = Field(default_factory=list, description="What it is done by on this job")
 
     def unseen(self) -> list[str]:
         """What has to be seen before it may be marked done."""
@@ -194,6 +205,12 @@ def _marks_of(step: BuildStep, given: BuildInput) -> list[MarkView]:
     ]
 
 
+def _figures_of(step: BuildStep, given: BuildInput) -> list[StepFigure]:
+    """Those that it names, and the way through the wall where the cable goes in."""
+    wall: list[StepFigureKind] = ["way_in"] if step.passes_wall else []
+    return [one for kind in dict.fromkeys([*step.figures, *wall]) for one in given.figures.get(kind, [])]
+
+
 @register("build", "Build steps with their states and what each still waits for", BuildInput, BuildResult)
 def build(given: BuildInput) -> Outcome[BuildResult]:
     """A step is ready when all that it needs is there, its waits are over and every hold point before it is passed.
@@ -236,6 +253,7 @@ def build(given: BuildInput) -> Outcome[BuildResult]:
                 may_pass=state in ("locked", "waiting") and not firm and not step.before_power,
                 passed=passes.get(step.code),
                 photographed=step.code in given.photographed,
+                figures=_figures_of(step, given),
             )
         )
     still = [view for view in views if view.state not in OVER]

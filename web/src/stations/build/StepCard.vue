@@ -50,6 +50,9 @@ const ready = computed(
 const picture = computed(() =>
   (store.job?.documents ?? []).filter((one) => one.about === `step:${step.value.code}`).at(-1),
 )
+/** A sentence, not a figure: it takes the whole line. */
+const SAID_FROM = 32
+const isSaid = (one: Schemas['StepFigure']) => one.value == null && (one.text ?? '').length > SAID_FROM
 const see = (code: string) =>
   store.patch({ seen_marks: seenOf(told.value.seen_marks ?? [], `${step.value.code}.${code}`, moment(), by.value) })
 /** Where the page may not use the camera itself, a telephone's own takes the picture. */
@@ -85,6 +88,15 @@ const unpass = () => store.patch({ passes: (told.value.passes ?? []).filter((one
     <h2>{{ step.title }}</h2>
     <p class="detail">{{ guided && step.plain ? step.plain : step.detail }}</p>
     <p v-if="step.caution && view.state !== 'done'" class="caution">{{ step.caution }}</p>
+    <dl v-if="view.figures?.length" class="figures" aria-label="Figures of this step">
+      <div v-for="one in view.figures" :key="one.name" :class="{ said: isSaid(one) }">
+        <dt>{{ one.name }}</dt>
+        <dd>
+          <b v-if="one.value != null">{{ formatQuantity(one.value, one.unit ?? '', prefs.system) }}</b>
+          <component :is="one.value == null && !isSaid(one) ? 'b' : 'span'" v-if="one.text">{{ one.text }}</component>
+        </dd>
+      </div>
+    </dl>
     <dl v-if="step.tools?.length || step.mate">
       <template v-if="step.tools?.length">
         <dt>In the hand</dt>
@@ -256,6 +268,26 @@ dt {
 }
 dd {
   margin: 0;
+}
+.figures {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 24px;
+  padding: 8px 12px;
+  border: 1px solid var(--rule);
+  border-radius: 6px;
+}
+.figures dt {
+  font-weight: 400;
+  color: var(--quiet);
+  font-size: 14px;
+}
+.figures dd b {
+  font-size: 22px;
+  margin-right: 6px;
+}
+.figures .said {
+  flex-basis: 100%;
 }
 .wrong {
   margin: 0;

@@ -1,0 +1,91 @@
+"""The figures that a step is done by: those of the stations that reckon them, at the step that uses them."""
+
+import json
+import re
+from pathlib import Path
+
+import pytest
+
+from rindle_core.catalogue.build_steps import STEP_FIGURES
+from rindle_core.catalogue.mounts import SHIPPED_MOUNTS
+from rindle_core.job import JobInput, assess
+from tests import golden
+
+TERMINALS = json.loads((Path(__file__).parents[4] / "demo" / "terminals.json").read_text("utf-8"))
+
+
+def come_to(name="2026-103", **changed):
+    return assess(JobInput.model_validate({**golden.read(name)["facts"], **changed})).result
+
+
+def at(result, code):
+    (view,) = (one for one in result.build.steps if one.step.code == code)
+    return {one.name: one for one in view.figures}
+
+
+def test_the_drill_and_the_anchors_are_told_where_they_are_set():
+    result = come_to()
+    drill, hang = at(result, "m_drill"), at(result, "m_hang")
+    assert drill["Drill"].text.startswith(f"{result.fixings.drill_mm:g}\u00a0mm or ")
+    assert drill["Depth at least"].value == result.fixing.embedment_mm
+    assert drill["Fixing"].text == f"{len(result.fixings.holes)} × {result.fixing.name}"
+    assert "No hammer action" in drill["Mind"].text  # a hammer drill is in the hand
+    assert hang["Torque of the fixings"].value == result.fixings.torque_nm
+    assert hang["Spanner"].text == result.fixings.spanner
+
+
+def test_what_is_not_chosen_is_not_known_and_says_where_it_is():
+    result = come_to(fixing_code="")
+    assert at(result, "m_drill")["Drill"].text == "not known: choose the fixing (Mount, Fixings)"
+    assert at(result, "m_hang")["Torque of the fixings"].value is None
+
+
+def test_the_hole_through_the_wall_the_cable_and_the_earth_are_told_at_their_steps():
+    result = come_to()
+    cable, earth = at(result, "cable"), at(result, "earth")
+    assert cable["Drill for the cable"].text.startswith(f"{result.wall_hole.bit_mm:g}\u00a0mm")
+    assert cable["Drill’s way"].text == result.wall_hole.said
+    assert cable["Through the wall"].value == result.wall_hole.slant_mm
+    assert {one.value for name, one in cable.items() if name.startswith("Length, ")} == {result.cable.length_m}
+    assert (earth["Wire at least"].value, earth["Bond at most"].value) == (16.0, 100.0)
+    assert not any("all" in name for name in at(come_to(sealed_by="none"), "cable"))  # no hole is made
+
+
+def test_the_preset_shows_what_the_dials_show():
+    for name, skewed in (("2026-103", False), ("2026-104", True)):
+        result = come_to(name)
+        preset = at(result, "preset")
+        assert preset["Compass"].text == f"{round(result.dial.compass_deg) % 360}°"
+        assert preset["Clinometer"].text.startswith(f"{result.dial.clinometer_deg:.1f}°")
+        assert ("Skew, clockwise from behind" in preset) is skewed
+        assert at(result, "view")["Satellite over the level"].text == f"{result.aim.elevation_apparent_deg:.1f}°"
+    by_hand = at(come_to("panel-by-hand"), "preset")
+    assert set(by_hand) == {"Compass", "Tilt"}
+    assert at(come_to("2026-106"), "preset") == {}  # it turns by itself
+
+
+def test_a_ground_pole_tells_its_hole_and_its_pour():
+    result = come_to("2026-104")
+    assert at(result, "m_dig")["Depth"].value == result.footing.depth_m
+    pour = at(result, "m_pour")
+    assert pour["Dry concrete"].text == f"{result.footing.bag_count} bags"
+    assert pour["Water"].value == result.footing.water_l
+
+
+@pytest.mark.parametrize("kind", sorted(STEP_FIGURES))
+def test_every_kind_of_figure_is_asked_for_by_some_step(kind):
+    steps = [step for one in SHIPPED_MOUNTS for step in one.build_steps]
+    asked = {figure for step in steps for figure in step.figures}
+    asked |= {figure for one in TERMINALS for step in one["build_steps"] for figure in step.get("figures", [])}
+    asked |= {"way_in" for one in TERMINALS for step in one["build_steps"] if step.get("passes_wall")}
+    assert kind in asked
+
+
+def test_what_is_driven_or_drilled_names_its_figures():
+    for mount in SHIPPED_MOUNTS:
+        if not mount.holes:
+            continue
+        told = {figure for step in mount.build_steps for figure in step.figures}
+        assert {"fixing_torque"} <= told, mount.code
+        if any(re.search("[Dd]rill|[Pp]ilot", step.title) for step in mount.build_steps):
+            assert "fixing" in told, mount.code
