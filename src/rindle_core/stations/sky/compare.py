@@ -270,7 +270,7 @@ def _why(ranks: list[PositionRank], best: PositionRank | None) -> str:
             else "There is no position yet."
         )
     good = ", ".join(best.good) or "nothing better is known"
-    doubts = f" Against it: {', '.join(best.bad)}." if best.level is not Level.CLEAR and best.bad else ""
+    doubts = f" Against it: {best.bad[0]}." if best.level is not Level.CLEAR and best.bad else ""
     others = [
         f"{one.letter} {one.bad[0]}" if one.bad else f"{one.letter} costs more beside the sky"
         for one in ranks
