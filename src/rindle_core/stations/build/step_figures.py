@@ -13,7 +13,7 @@ from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mount.part import MountPart
 from rindle_core.stations.station import Context
 
-LOOKS_AT = ("cable.earth_point", "cable.earth_wire_mm2")
+LOOKS_AT = ("cable.earth_point",)
 
 
 def _inches(mm: float | None) -> str:
@@ -65,8 +65,8 @@ def _pour(mount: MountPart) -> list[StepFigure]:
     if footing is None:
         return []
     return [
-        StepFigure(name="Dry concrete", text=f"{footing.bag_count} bags", value=footing.dry_kg, unit="kg"),
-        StepFigure(name="Water", value=footing.water_l, unit="l", text="the bag prevails"),
+        StepFigure(name="Dry concrete", text=f"in {footing.bag_count} bags", value=footing.dry_kg, unit="kg"),
+        StepFigure(name="Water", value=footing.water_l, unit="l", text="or as the bag says"),
         StepFigure(name="To mix by hand", value=footing.mix_min, unit="min"),
     ]
 
@@ -98,12 +98,18 @@ def _cable(cable: CablePart) -> list[StepFigure]:
     ]
 
 
-def _earth(job: JobInput) -> list[StepFigure]:
+def _earth(job: JobInput, cable: CablePart) -> list[StepFigure]:
     rules, told = job.picks.rules, job.cable
+    own = cable.earth.wire_mohm if cable.earth else None
     at = [StepFigure(name="Taken at", text=told.earth_point)] if told.earth_point else []
     return [
-        StepFigure(name="Wire at least", value=told.earth_wire_mm2 or rules.earth_wire_mm2, unit="mm2"),
-        StepFigure(name="Bond at most", value=rules.bond_mohm, unit="mohm", text="the wire’s own apart"),
+        StepFigure(name="Wire at least", value=rules.earth_wire_mm2, unit="mm2"),
+        StepFigure(
+            name="Bond at most",
+            value=rules.bond_mohm + (own or 0.0),
+            unit="mohm",
+            text="and what the wire has of its own" if own is None else "",
+        ),
         *at,
     ]
 
@@ -130,7 +136,8 @@ def _preset(job: JobInput, aim: AimPart) -> list[StepFigure]:
     told = [StepFigure(name="Clinometer", text=f"{dial.clinometer_deg:.1f}°{face}")]
     linear = job.picks.terminal is not None and job.picks.terminal.polarization == "linear"
     if linear and dial.skew_deg is not None:
-        told.append(StepFigure(name="Skew, clockwise from behind", text=f"{dial.skew_deg:.1f}°"))
+        way = "clockwise" if dial.skew_deg >= 0 else "anticlockwise"
+        told.append(StepFigure(name="Skew", text=f"{abs(dial.skew_deg):.1f}° {way}, from behind"))
     return [*told, StepFigure(name="Compass", text=f"{round(dial.compass_deg) % 360}°")]
 
 
@@ -146,7 +153,7 @@ def step_figures(context: Context) -> Mapping[StepFigureKind, list[StepFigure]]:
         "blocks": lambda: _blocks(mount),
         "way_in": lambda: _way_in(cable),
         "cable": lambda: _cable(cable),
-        "earth": lambda: _earth(job),
+        "earth": lambda: _earth(job, cable),
         "sight": lambda: _sight(aim),
         "preset": lambda: _preset(job, aim),
     }

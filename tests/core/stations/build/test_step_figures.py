@@ -48,6 +48,8 @@ def test_the_hole_through_the_wall_the_cable_and_the_earth_are_told_at_their_ste
     assert cable["Through the wall"].value == result.wall_hole.slant_mm
     assert {one.value for name, one in cable.items() if name.startswith("Length, ")} == {result.cable.length_m}
     assert (earth["Wire at least"].value, earth["Bond at most"].value) == (16.0, 100.0)
+    wired = at(come_to(earth_wire_mm2=10.0, earth_wire_length_m=29.0), "earth")  # 1/58 Ω·mm²/m · 29 m / 10 mm² = 50 mΩ
+    assert (wired["Wire at least"].value, wired["Bond at most"].value) == (16.0, pytest.approx(150.0))
     assert not any("all" in name for name in at(come_to(sealed_by="none"), "cable"))  # no hole is made
 
 
@@ -57,7 +59,10 @@ def test_the_preset_shows_what_the_dials_show():
         preset = at(result, "preset")
         assert preset["Compass"].text == f"{round(result.dial.compass_deg) % 360}°"
         assert preset["Clinometer"].text.startswith(f"{result.dial.clinometer_deg:.1f}°")
-        assert ("Skew, clockwise from behind" in preset) is skewed
+        assert ("Skew" in preset) is skewed
+        if skewed:
+            assert result.dial.skew_deg < 0
+            assert preset["Skew"].text == f"{-result.dial.skew_deg:.1f}° anticlockwise, from behind"
         assert at(result, "view")["Satellite over the level"].text == f"{result.aim.elevation_apparent_deg:.1f}°"
     by_hand = at(come_to("panel-by-hand"), "preset")
     assert set(by_hand) == {"Compass", "Tilt"}
@@ -68,7 +73,7 @@ def test_a_ground_pole_tells_its_hole_and_its_pour():
     result = come_to("2026-104")
     assert at(result, "m_dig")["Depth"].value == result.footing.depth_m
     pour = at(result, "m_pour")
-    assert pour["Dry concrete"].text == f"{result.footing.bag_count} bags"
+    assert pour["Dry concrete"].text == f"in {result.footing.bag_count} bags"
     assert pour["Water"].value == result.footing.water_l
 
 
