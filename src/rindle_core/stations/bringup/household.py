@@ -139,7 +139,12 @@ def _why_not(given: HouseholdInput, plan: RouterPlan) -> str:
         return "" if given.router else "The terminal has no router of its own."
     if plan == "bypass" and given.router and not given.router.bypass:
         return "The terminal’s own router has no bypass."
+    if plan == "second" and given.router is None:
+        return "The terminal has no router of its own that another could stand behind."
     return "" if given.own_router else "There is no other router here: one has to be brought."
+
+
+_NAMED_ALONE = "Another router is the gateway: the terminal has none"
 
 
 def _loses(given: HouseholdInput, plan: RouterPlan) -> list[str]:
@@ -165,7 +170,7 @@ def _plan(given: HouseholdInput, plan: RouterPlan) -> NetPlan:
             needs.append(NeedMet(code=code, name=given.need_names.get(code, code), met=met, how=how))
     return NetPlan(
         plan=plan,
-        name=ROUTER_PLANS[plan],
+        name=_NAMED_ALONE if plan == "bypass" and given.router is None else ROUTER_PLANS[plan],
         possible=not why_not,
         why_not=why_not,
         needs=needs,
@@ -184,15 +189,20 @@ _WORSE: dict[Met, float] = {"no": 3.0, "unknown": 1.0, "mind": 0.5, "yes": 0.0}
     HouseholdResult,
 )
 def household(given: HouseholdInput) -> Outcome[HouseholdResult]:
-    """Keeping the terminal's own router is proposed unless it leaves a need unmet that another plan meets."""
+    """Keeping the terminal's own router is proposed unless it leaves a need unmet that another plan meets.
+
+    Where it has none and no other is there either, one has to be brought: that one is the gateway then.
+    """
     plans = [_plan(given, plan) for plan in PLANS]
-    possible = [one for one in plans if one.possible] or plans
+    possible = [one for one in plans if one.possible] or [one for one in plans if one.plan == "bypass"]
     best = min(possible, key=lambda one: (sum(_WORSE[need.met] for need in one.needs), PLANS.index(one.plan)))
     keep = plans[0]
     short = [need.name for need in keep.needs if need.met == "no"] if best is not keep and keep.possible else []
     chosen = next((one for one in plans if one.plan == given.plan), best)
     because = (
-        f"With its own router these are not met: {', '.join(short)}."
+        best.why_not
+        if not best.possible
+        else f"With its own router these are not met: {', '.join(short)}."
         if short
         else "Nothing that is needed asks for more."
         if best is keep

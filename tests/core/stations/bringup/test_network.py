@@ -125,6 +125,17 @@ def test_the_own_router_is_kept_unless_a_need_is_not_met_by_it():
     assert plan(["guests"], own_router=True, router=OWN.model_copy(update={"bypass": False}))[0].proposed == "second"
 
 
+def test_a_router_that_is_not_there_is_not_proposed():
+    alone, _ = plan(["calls"], router=None)
+    assert alone.proposed == "bypass"
+    assert "one has to be brought" in alone.because
+    assert not any(one.possible for one in alone.plans)
+    brought, _ = plan(["calls"], router=None, own_router=True)
+    assert [one.plan for one in brought.plans if one.possible] == ["bypass"]  # there is nothing to stand behind
+    assert brought.proposed == "bypass"
+    assert "has no router of its own" in brought.because
+
+
 @pytest.mark.parametrize(("shared", "level"), [(True, "mind"), (False, "clear"), (None, "unknown")])
 def test_nothing_reaches_a_camera_behind_a_shared_address(shared, level):
     _, judged = plan(["cameras"], "keep", service=NetworkService(shared_address=shared))

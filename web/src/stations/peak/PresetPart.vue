@@ -65,12 +65,22 @@ const side = (what: string, off_deg: number) =>
       <h2><verdict-stone :verdict="state(row.ok)" /> {{ NAMES[row.what] }}</h2>
       <p class="wanted">
         <span class="quiet">{{ row.instrument }} has to show</span
-        ><b>{{ formatQuantity(row.wanted_deg, unit(row.what), prefs.system) }}</b
+        ><b>{{
+          formatQuantity(row.what === 'skew' ? Math.abs(row.wanted_deg) : row.wanted_deg, unit(row.what), prefs.system)
+        }}</b
         ><span v-if="row.what === 'skew'" class="quiet"
           >{{ row.wanted_deg < 0 ? 'anticlockwise' : 'clockwise' }} seen from behind</span
         ><span class="quiet">within {{ formatQuantity(row.tolerance_deg, unit(row.what), prefs.system) }}</span>
       </p>
-      <fact :at="FACTS[row.what as keyof typeof FACTS]" label="It shows" hint="" />
+      <fact
+        :at="FACTS[row.what as keyof typeof FACTS]"
+        label="It shows"
+        :hint="
+          row.what === 'skew'
+            ? `Clockwise counts positive: here ${formatQuantity(row.wanted_deg, unit(row.what), prefs.system)}`
+            : ''
+        "
+      />
       <handset-reading
         v-if="row.what === 'elevation' && onFace && !store.locked"
         :given="onFace.given"
