@@ -53,6 +53,13 @@ class ExtraRunsResult(Model):
     length_m: float
 
 
+_NO_LOOP = "Without a loop no end can be cut off and made again; one at the modem does not help up there."
+_NO_LOOP_SEALED = (
+    "Without a loop the plug takes every pull, and nothing can be lifted off to reach it; one indoors does not help "
+    "up there. Its ends are sealed: a plug that is torn is a new cable."
+)
+
+
 class CableInput(Model):
     """The route, the cable, and what the terminal allows."""
 
@@ -248,7 +255,7 @@ def _judge(given: CableInput, result: CableResult) -> list[Finding]:
             level=Level.MIND,
             clear="There is a service loop",
             under="The service loop at the antenna is short or missing",
-            why="Without a loop no end can be cut off and made again; one at the modem does not help up there.",
+            why=_NO_LOOP_SEALED if given.cable.sealed else _NO_LOOP,
             clears_by="Add the loop at the antenna, before the wall.",
         )
     )
