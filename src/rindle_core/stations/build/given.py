@@ -18,6 +18,7 @@ from rindle_core.stations.build.joints import DoneStep
 from rindle_core.stations.build.kit_list import Brought, KitListInput, KitListResult
 from rindle_core.stations.build.measures import MeasureElsewhere
 from rindle_core.stations.cable.dress import Consumable, DressResult
+from rindle_core.stations.cable.earth import mast_goods
 from rindle_core.stations.cable.findings import HOLE
 from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.cable.wall import WallHoleResult
@@ -109,6 +110,7 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
     job, kind = context.job, mount_kind(context.job)
     mount, cable = context.result(MountPart), context.result(CablePart)
     listed, way = cable.cable_list, way_in(job)
+    bonded = any("earth" in one.figures for one in build_steps(job))
     steps, of_mount = build_steps(job), {one.code for one in kind.build_steps} if kind else set()
     chosen = next((one for one in job.picks.cables if one.code == job.cable.cable_code), None)
     sealed = [one for one in terminal.parts if one.place == "between"] if chosen and chosen.sealed else []
@@ -127,12 +129,12 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
         consumables=[
             *(listed.consumables if listed else []),
             *_plugs(job, listed),
-            *(cable.earth.goods if cable.earth else []),
+            *(cable.earth.goods if cable.earth else mast_goods(job.picks.rules) if bonded else []),
         ],
         brought=_brought(job, mount),
         getting_up=mount.getting_up,
         tools=[
-            *(tool for one in job.picks.words.earth_path if cable.earth for tool in one.tools),
+            *(tool for one in job.picks.words.earth_path if cable.earth or bonded for tool in one.tools),
             *(*terminal.tools, *(kind.tools if kind else [])),
             *(*_bit_of(cable.wall_hole), *(way.wears if way else [])),
         ],

@@ -79,6 +79,17 @@ def earth(given: EarthInput) -> Outcome[EarthResult]:
     return Outcome(result, _judge(given, result))
 
 
+def mast_goods(rules: HouseRules) -> list[Consumable]:
+    """What bonds a mast whose terminal asks for no earth of its own: one lead, a lug at each of its ends."""
+    size = f"{rules.earth_wire_mm2:g} mm²"
+    note = "for the mast, where the local code asks for it"
+    return [
+        Consumable(name=f"Earth wire, copper, {size}", amount=1, unit="pieces", note=note),
+        Consumable(name=f"Lugs for {size}", amount=2, unit="pieces", note="pressed with their own tool"),
+        Consumable(name="Toothed washers", amount=2, unit="pieces", note="against the lug, on bare metal"),
+    ]
+
+
 def _goods(given: EarthInput) -> list[Consumable]:
     """Wire, lugs with their washers, and an arrester for each run of coax; the local code may ask for more."""
     size_mm2 = given.wire_mm2 or given.rules.earth_wire_mm2
@@ -207,4 +218,4 @@ def _judge_point(given: EarthInput) -> list[Finding]:
     ]
 
 
-__all__ = ["BUILDING", "Building", "BuildingFact", "EarthInput", "EarthResult", "EarthStep", "earth"]
+__all__ = ["BUILDING", "Building", "BuildingFact", "EarthInput", "EarthResult", "EarthStep", "earth", "mast_goods"]

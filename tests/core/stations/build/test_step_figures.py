@@ -94,3 +94,18 @@ def test_what_is_driven_or_drilled_names_its_figures():
         assert {"fixing_torque"} <= told, mount.code
         if any(re.search("[Dd]rill|[Pp]ilot", step.title) for step in mount.build_steps):
             assert "fixing" in told, mount.code
+
+
+def test_what_a_step_bonds_with_is_in_the_van_though_the_terminal_asks_for_no_earth():
+    def van(**changed):
+        rows = come_to("2026-106", **changed).kit_list.rows
+        return {one.name: one.amount for one in rows if one.group in ("consumables", "tools")}
+
+    panel = golden.read("2026-106")["facts"]["terminal"]
+    assert not panel["needs_earth"]
+    told = van()
+    assert (told["Lugs for 16 mm²"], told["Toothed washers"]) == (2, 2)
+    assert "Milliohmmeter" in told
+    for one in panel["build_steps"]:
+        one["figures"] = []
+    assert "Lugs for 16 mm²" not in van(terminal=panel)  # no step bonds anything

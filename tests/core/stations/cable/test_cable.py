@@ -80,5 +80,6 @@ def test_only_the_loop_at_the_dish_is_a_service_loop(kind, metres, level):
 
 def test_a_sealed_end_is_not_told_to_be_cut_off():
     for sealed, said in ((False, "cut off and made again"), (True, "a plug that is torn is a new cable")):
-        found = run(12, cable=SOLID.model_copy(update={"sealed": sealed})).findings
+        bare = [CablePiece(kind="outdoor", length_m=12)]
+        found = run(12, pieces=bare, cable=SOLID.model_copy(update={"sealed": sealed})).findings
         assert said in next(one.why for one in found if one.code == "cable.loop")

@@ -303,4 +303,4 @@ def test_the_van_has_the_earth_s_goods_and_what_measures_the_bond(name, arrester
     assert rows.get("Surge arresters for coax", 0) == arresters
     for one in result.earth.goods if result.earth else []:
         assert rows[one.name] == one.amount
-    assert ("Milliohmmeter" in rows) == (result.earth is not None)
+    assert "Milliohmmeter" in rows  # a panel's own step bonds its mast
