@@ -14,7 +14,7 @@ from rindle_server.jobs.models import Job
 
 _HAS = "X-Rindle-Has"
 _SHOWS, _DRAWN, _UNITS, _NARROW = "X-Rindle-Shows", "X-Rindle-Drawn", "X-Rindle-Units", "X-Rindle-Narrow"
-_SPARING = ("stations", "kit_list", "build", "evidence", "radio_stages", "mount_kind")  # most of what is in them is often not there
+_SPARING = ("stations", "kit_list", "build", "radio_stages", "mount_kind")  # most of what is in them is often not there
 _SMALL = 300  # bytes: what is no longer than that is sent in any case
 
 
