@@ -18,7 +18,6 @@ VIEWS = {
     "3-sky-panel": "/jobs/2026-106/sky/cost",
     "4-mount": "/jobs/2026-102/mount/hold",
     "5-cable": "/jobs/2026-103/cable/wall",
-    "6-build": "/jobs/2026-103/build",
     "diary": "/diary?first=2026-11-23",
     "7-peak": "/jobs/2026-102/peak/readings",
     "9-hand-over": "/jobs/2026-101/handover",
@@ -49,6 +48,10 @@ def main(address: str) -> None:
         page.goto("/jobs/2026-101/bringup/states")
         page.get_by_role("heading", name="The way online").evaluate("(one) => one.scrollIntoView()")
         shoot(page, "8-bring-up")
+        page.goto("/jobs/2026-103/build")
+        page.get_by_role("list", name="Build steps").get_by_text("Drill and clean the holes").click()
+        page.get_by_role("heading", name="Drill and clean the holes").evaluate("(one) => one.scrollIntoView()")
+        shoot(page, "6-build")
         page.goto("/jobs/2026-103/sky/plan")
         page.get_by_role("button", name=re.compile("^Store;")).press("Enter")
         page.get_by_role("button", name="Put down").evaluate("(one) => one.scrollIntoView()")
