@@ -72,10 +72,10 @@ def mount_at(
 
 
 def mount_against(job: JobInput, one: CandidateFacts) -> list[str]:
-    """What speaks against what it stands on; nothing while its surface is not known."""
+    """What speaks against what it stands on, in one sentence; nothing while its surface is not known."""
     found = mount_at(job, one)
     prefix = f"{found.mount_name.lower()}: " if found.mount_name else ""
-    return [prefix + reason for reason in found.against]
+    return [prefix + ", ".join(found.against)] if found.against else []
 
 
 __all__ = ["PositionMount", "choice_of", "mount_against", "mount_at"]
