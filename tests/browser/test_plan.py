@@ -68,7 +68,7 @@ def proposal(page):
 
 def verdicts(page):
     """Of each position, as the customer reads it in the proposal."""
-    return dict(re.findall(r"<td><b>(\w+)</b></td>\s*<td>(\w[\w ]*)", proposal(page)))
+    return dict(re.findall(r"<td><b>(\w+)</b></td>\s*<td class=\"num\">(\w[\w ]*)", proposal(page)))
 
 
 @pytest.fixture
@@ -134,7 +134,7 @@ def test_a_school_with_three_candidates_is_drawn_and_the_mast_is_dragged_until_a
     html = proposal(page)
     assert "Kloof School" in html
     assert "Tree, 20.0 m" in html
-    assert re.search(r"<b>B</b></td>\s*<td>Mind<br>\s*<b>recommended</b>", html)
+    assert re.search(r"<b>B</b></td>\s*<td class=\"num\">Mind<br>\s*<b>recommended</b>", html)
 
 
 def test_a_house_is_drawn_at_right_angles_moved_by_hand_and_keys_and_taken_back(plan):
