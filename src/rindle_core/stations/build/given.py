@@ -110,8 +110,8 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
     job, kind = context.job, mount_kind(context.job)
     mount, cable = context.result(MountPart), context.result(CablePart)
     listed, way = cable.cable_list, way_in(job)
-    bonded = any("earth" in one.figures for one in build_steps(job))
     steps, of_mount = build_steps(job), {one.code for one in kind.build_steps} if kind else set()
+    bonded = any("earth" in one.figures for one in steps)  # a step is done by wire and lugs, whoever asks for it
     chosen = next((one for one in job.picks.cables if one.code == job.cable.cable_code), None)
     sealed = [one for one in terminal.parts if one.place == "between"] if chosen and chosen.sealed else []
     return KitListInput(
@@ -136,7 +136,7 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
         tools=[
             *(tool for one in job.picks.words.earth_path if cable.earth or bonded for tool in one.tools),
             *(*terminal.tools, *(kind.tools if kind else [])),
-            *(*_bit_of(cable.wall_hole), *(way.wears if way else [])),
+            *(*_bit_of(cable.wall_hole if way and way.drills else None), *(way.wears if way else [])),
         ],
         fixing_tools=_of_fixings(mount.fixings),
         fixed_up=any(one.code in of_mount and one.at_height_min > 0 for one in steps),

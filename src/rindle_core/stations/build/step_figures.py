@@ -12,6 +12,7 @@ from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mount.part import MountPart
 from rindle_core.stations.station import Context
+from rindle_core.stations.way_in import way_in
 
 LOOKS_AT = ("cable.earth_point",)
 
@@ -77,15 +78,18 @@ def _blocks(mount: MountPart) -> list[StepFigure]:
     return [StepFigure(name="Blocks", value=mount.ballast.wanted_kg, unit="kg", text="or more")]
 
 
-def _way_in(cable: CablePart) -> list[StepFigure]:
-    hole = cable.wall_hole
-    if hole is None:
+def _way_in(job: JobInput, cable: CablePart) -> list[StepFigure]:
+    hole, way = cable.wall_hole, way_in(job)
+    if hole is None or way is None:
         return []
+    through = StepFigure(name="Through the wall", value=hole.slant_mm, unit="mm")
+    if not way.drills:  # an old hole
+        return [through]
     bit = "larger than any that is sold: a core drill" if hole.bit_mm is None else f"{hole.bit_mm:g}\u00a0mm"
     inch = _inches(hole.bit_in and hole.bit_in * MILLIMETRES_PER_INCH)
     return [
         StepFigure(name="Drill for the cable", text=bit + (inch if hole.bit_mm is not None else "")),
-        StepFigure(name="Through the wall", value=hole.slant_mm, unit="mm"),
+        through,
         StepFigure(name="Drill’s way", text=hole.said),
     ]
 
@@ -151,7 +155,7 @@ def step_figures(context: Context) -> Mapping[StepFigureKind, list[StepFigure]]:
         "pit": lambda: _pit(mount),
         "pour": lambda: _pour(mount),
         "blocks": lambda: _blocks(mount),
-        "way_in": lambda: _way_in(cable),
+        "way_in": lambda: _way_in(job, cable),
         "cable": lambda: _cable(cable),
         "earth": lambda: _earth(job, cable),
         "sight": lambda: _sight(aim),

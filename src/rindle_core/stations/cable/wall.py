@@ -73,9 +73,13 @@ class WallHoleResult(Model):
     said: str = Field(description="What to do with the drill")
 
 
+def passing_mm(plug_mm: float, cable_mm: float, cable_count: int) -> float:
+    """The widest that is in a hole at once, millimetres: the last plug beside the cables that are in."""
+    return plug_mm + (cable_count - 1) * cable_mm
+
+
 def _passing_mm(given: WallHoleInput) -> float:
-    """The widest that is in the hole at once: the last plug beside the cables that are in."""
-    return given.passes_mm + (given.cable_count - 1) * given.cable_mm
+    return passing_mm(given.passes_mm, given.cable_mm, given.cable_count)
 
 
 def _bit(result: WallHoleResult) -> str:
@@ -187,4 +191,4 @@ def _judge_clear(given: WallHoleInput, result: WallHoleResult) -> list[Finding]:
     ]
 
 
-__all__ = ["WALL_THINGS", "Side", "WallHoleInput", "WallHoleResult", "WallThing", "wall_hole"]
+__all__ = ["WALL_THINGS", "Side", "WallHoleInput", "WallHoleResult", "WallThing", "passing_mm", "wall_hole"]

@@ -8,6 +8,7 @@ from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.science.skyline import scanned_percent
+from rindle_core.stations.cable.wall import passing_mm
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.compare import CompareInput, CompareResult, compare
 from rindle_core.stations.sky.findings import PLANNED, SCAN
@@ -30,6 +31,15 @@ from rindle_core.stations.sky.tried import judge_marginal, judge_wanted, of_the_
 from rindle_core.stations.sky.unseen import judge_unseen
 from rindle_core.stations.sky.ways import ways_for
 from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
+
+
+def _passing_mm(job: JobInput) -> float | None:
+    """What has to pass an old hole: no cable is chosen here yet, so the thinnest of the stores lies beside the plug."""
+    if job.picks.terminal is None:
+        return None
+    limits = job.picks.terminal.cable
+    thinnest_mm = min((one.diameter_mm for one in job.picks.cables), default=0.0)
+    return passing_mm(limits.plug_mm, thinnest_mm, limits.runs)
 
 
 def mock_up_of(job: JobInput) -> MockUpResult | None:
@@ -78,7 +88,7 @@ def assess_sky(job: JobInput) -> tuple[SkyAssessment, list[Finding]]:
             CompareInput(
                 positions=[ranked for _, ranked in rows],
                 most_cable_m=most_cable_m,
-                plug_mm=job.picks.terminal.cable.plug_mm if job.picks.terminal else None,
+                plug_mm=_passing_mm(job),
                 ground_checks=job.brief.ground_checks,
                 entry_checks=job.brief.entry_checks,
                 reasons=job.brief.reasons,

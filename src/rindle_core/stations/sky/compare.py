@@ -129,7 +129,9 @@ def _doubts(one: PositionSky, given: CompareInput) -> list[str]:
     if _cable_is_tight(one, given):
         found.append(f"its cable of {one.cable_length_m:g} m is near the terminal's {given.most_cable_m:g} m")
     if one.entry_bore_mm is not None and given.plug_mm is not None and one.entry_bore_mm < given.plug_mm:
-        found.append(f"its hole of {one.entry_bore_mm:g} mm does not pass the plug of {given.plug_mm:g} mm")
+        found.append(
+            f"its hole of {one.entry_bore_mm:g} mm is narrower than the {given.plug_mm:g} mm that have to pass"
+        )
     unseen = [one.name for one in given.words.entry_checks if one.code not in given.entry_checks]
     if one.entry_bore_mm is not None and unseen:
         found.append(f"of its hole not checked: {', '.join(unseen)}")

@@ -50,7 +50,11 @@ def test_the_hole_through_the_wall_the_cable_and_the_earth_are_told_at_their_ste
     assert (earth["Wire at least"].value, earth["Bond at most"].value) == (16.0, 100.0)
     wired = at(come_to(earth_wire_mm2=10.0, earth_wire_length_m=29.0), "earth")  # 1/58 Ω·mm²/m · 29 m / 10 mm² = 50 mΩ
     assert (wired["Wire at least"].value, wired["Bond at most"].value) == (16.0, pytest.approx(150.0))
-    assert not any("all" in name for name in at(come_to(sealed_by="none"), "cable"))  # no hole is made
+    assert "Through the wall" not in at(come_to(sealed_by="none"), "cable")  # no hole is made
+    old = come_to(wall_code="old_hole")
+    assert {"Through the wall"} == {name for name in at(old, "cable") if not name.startswith("Length")}
+    assert any("for the entry" in one.name for one in result.kit_list.rows)
+    assert not any("for the entry" in one.name for one in old.kit_list.rows)  # nor is a bit in the van
 
 
 def test_the_preset_shows_what_the_dials_show():

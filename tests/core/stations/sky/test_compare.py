@@ -128,7 +128,7 @@ def test_what_is_not_rigid_or_not_checked_is_said():
     )
     assert outcome.result.recommended == "B"
     bad = {one.letter: " ".join(one.bad) for one in outcome.result.ranks}
-    assert "does not pass the plug of 11 mm" in bad["A"]
+    assert "is narrower than the 11 mm that have to pass" in bad["A"]
     assert "not checked: cable buried" in bad["A"]
     assert "does not move when shaken" in outcome.result.ranks[0].good
 
@@ -254,3 +254,19 @@ def test_a_candidate_whose_sky_nobody_looked_at_is_never_clear():
     looked = [{"azimuth_deg": at, "elevation_deg": 2} for at in range(0, 360, 5)]
     read = ranks_of(skylines=[{"name": "Read", "letter": "B", "points": looked}], things=[])["B"]
     assert not any("alone" in one for one in read.bad)
+
+
+def test_two_cables_have_to_pass_the_old_hole_of_a_position():
+    facts = golden.read("2026-103")["facts"]  # a terminal with two runs
+    picks = JobInput.model_validate(facts).picks
+    alone_mm = picks.terminal.cable.plug_mm
+    both_mm = alone_mm + min(one.diameter_mm for one in picks.cables)
+
+    def said(bore_mm):
+        places = [{**one, "entry_bore_mm": bore_mm} for one in facts["positions"]]
+        ranks = assess(JobInput.model_validate({**facts, "positions": places})).result.sky_more.compared.ranks
+        return any("that have to pass" in text for one in ranks for text in one.bad)
+
+    assert picks.terminal.cable.runs == 2
+    assert said(alone_mm + 1.0)  # one plug would pass
+    assert not said(both_mm)
