@@ -70,6 +70,13 @@ def test_the_holes_fall_is_drawn_in_the_walls_own_scale():
     assert low > high  # outside is on the right, and lower
 
 
+def test_an_old_hole_is_drawn_without_a_drill():
+    *_, new = drawn("2026-103")
+    *_, old = drawn("2026-103", wall_code="old_hole", hole_mm=None)
+    assert {name for name, _ in new["wall-section"].rows} - {name for name, _ in old["wall-section"].rows} == {"Drill"}
+    assert dict(old["wall-section"].rows)["Old hole"].endswith("or more")
+
+
 def test_a_panel_is_drawn_flat_and_a_dish_as_a_bowl():
     *_, panel = drawn("2026-106")
     *_, dish = drawn("2026-101")

@@ -9,6 +9,7 @@ import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 from pypdf import PdfReader
 
+from rindle_core.catalogue.choices import CHOICES
 from rindle_core.job import JobInput
 from rindle_core.stations.brief.settled_before import usual_tasks_of
 from rindle_server.stores.models import Firm, StoreItem
@@ -266,6 +267,26 @@ def test_each_kind_has_a_schema_for_its_form(crew, kind):
     assert schema["type"] == "object"
     if kind != "rules":
         assert {"code", "name"} <= set(schema["properties"])
+
+
+def codes_of(told):
+    """The codes that a property may have, by its JSON Schema."""
+    options = [told, *told.get("anyOf", []), told.get("items", {})]
+    listed = [code for one in options for code in one.get("enum", [])]
+    return {*listed, *(one["const"] for one in options if "const" in one)}
+
+
+def test_every_choice_of_every_form_is_told_in_words(crew):
+    told = set()
+    for kind in (*StoreItem.KINDS, "rules", "words"):
+        schema = crew.get(f"/api/stores/{kind}/schema").json()
+        for part in (schema, *schema.get("$defs", {}).values()):
+            for name, field in part.get("properties", {}).items():
+                at, words = f"{part['title']}.{name}", field.get("x-choices", {})
+                assert words.keys() == codes_of(field), at
+                assert not any("_" in one or not one for one in words.values()), at
+                told |= {at} if words else set()
+    assert told == set(CHOICES)  # and none is told of a field that is gone
 
 
 def test_beams_with_holes_and_parts_survive_export_and_import(crew):

@@ -67,7 +67,7 @@ class BuildStep(Model):
 
     code: str = Field(min_length=1)
     title: str
-    detail: str = ""
+    detail: str = Field(default="", max_length=4000)
     hold_point: bool = False
     before_power: bool = Field(
         default=False, description="Must be done before the terminal is switched on, as the earth"
@@ -78,8 +78,11 @@ class BuildStep(Model):
     passes_wall: bool = Field(
         default=False, description="The cable goes into the house in it: the wall adds how, with what, and what sets"
     )
-    needs: list[str] = Field(default_factory=list)
-    caution: str = ""
+    needs: list[str] = Field(
+        default_factory=list,
+        description="What comes before it: step:code, entry:name of a fact, or wait:code that is over",
+    )
+    caution: str = Field(default="", max_length=4000)
     caution_low: str | None = Field(
         default=None, max_length=600, description="Said instead where it is done from the ground; empty: the same"
     )

@@ -8,6 +8,8 @@ from pydantic import Field, model_validator
 
 from rindle_core.kernel.model import Model
 
+CableKind = Literal["coax", "ethernet"]
+
 
 class CableLimits(Model):
     """What the terminal asks of its cable."""
@@ -42,7 +44,7 @@ class CoaxCable(Model):
 
     code: str
     name: str
-    kind: Literal["coax", "ethernet"] = "coax"
+    kind: CableKind = "coax"
     loss_a: float = Field(default=0.0, ge=0, description="dB per 100 m per √MHz: the conductors")
     loss_b: float = Field(default=0.0, ge=0, description="dB per 100 m per MHz: the dielectric")
     loop_ohm_per_100m: float = Field(gt=0, description="Centre and screen in series, direct current, 20 °C")
@@ -67,4 +69,4 @@ class CoaxCable(Model):
         return self
 
 
-__all__ = ["CableLimits", "CoaxCable", "Supply"]
+__all__ = ["CableKind", "CableLimits", "CoaxCable", "Supply"]

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from importlib.resources import files
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field, TypeAdapter
 
@@ -44,6 +44,10 @@ class Fixing(Model):
     sets_h: float | None = Field(default=None, ge=0, le=400, description="Until it may be loaded, at 20 °C")
     sets_least_c: float | None = Field(default=None, ge=-40, le=40)
     seal_ml: float = Field(default=0.0, ge=0, le=500, description="Sealant in and over one hole")
+    resin_ml: float = Field(default=0.0, ge=0, le=500, description="Resin in one hole, by its sheet")
+    tools: list[Annotated[str, Field(min_length=1, max_length=80)]] = Field(
+        default_factory=list, max_length=8, description="What sets it, beside drill and spanner"
+    )
     note: str = Field(default="", max_length=300)
 
 

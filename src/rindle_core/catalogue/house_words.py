@@ -8,6 +8,7 @@ from typing import Annotated, Any, Literal, Self, TypeVar
 
 from pydantic import Field, TypeAdapter, model_validator
 
+from rindle_core.catalogue.cables import CableKind
 from rindle_core.catalogue.peak_words import Indicator, PeakFault
 from rindle_core.catalogue.phrase import Phrase
 from rindle_core.catalogue.service_words import CardLine, Later, RepairFault, ServiceUse
@@ -69,6 +70,14 @@ class Need(Phrase):
     proof: str = Field(min_length=1, max_length=400, description="How it is proved with the customer")
     rests_on: str = Field(default="", max_length=40, description="Code of the use that it rests on, such as call")
     by_gaps: bool = Field(default=False, description="Judged by the gaps of the sky, so that it needs no reminder")
+
+
+class EndCheck(Phrase):
+    """Something that is looked at on an end that is made; its plug decides what that is."""
+
+    of_kind: CableKind | Literal[""] = Field(
+        default="", description="Kind of cable whose ends it is for; empty: of all"
+    )
 
 
 class Reason(Phrase):
@@ -208,8 +217,8 @@ class HouseWords(Model):
         WayIn, "ways_in"
     )
     gear: Annotated[list[Gear], Field(description="Worn or brought for work at height")] = _list(Gear, "gear")
-    end_checks: Annotated[list[Phrase], Field(description="Looked at on every end that is made")] = _list(
-        Phrase, "end_checks"
+    end_checks: Annotated[list[EndCheck], Field(description="Looked at on every end that is made")] = _list(
+        EndCheck, "end_checks"
     )
     timber_signs: Annotated[list[Phrase], Field(description="Signs of timber behind the skin")] = _list(
         Phrase, "timber_signs"

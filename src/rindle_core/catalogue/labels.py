@@ -6,6 +6,7 @@ import json
 from importlib.resources import files
 from typing import Any
 
+from rindle_core.catalogue.choices import choices_of
 from rindle_core.catalogue.rule_groups import RULE_GROUPS
 from rindle_core.kernel.units import UNIT_CODES
 
@@ -35,10 +36,12 @@ def _unit(name: str) -> tuple[str, str]:
 def labelled(schema: dict[str, Any]) -> dict[str, Any]:
     """The JSON Schema with a label, and a unit code where the field has one, on every property (`x-label`, `x-unit`;
 
-    `x-sign` where the unit is the same in every system).
+    `x-sign` where the unit is the same in every system), and the words of its choices by their codes (`x-choices`).
     """
     for part in (schema, *schema.get("$defs", {}).values()):
         for name, told in part.get("properties", {}).items():
+            if choices := choices_of(part["title"], name):
+                told["x-choices"] = choices
             told["x-label"] = LABELS[name]
             unit, sign = _unit(name)
             if unit:

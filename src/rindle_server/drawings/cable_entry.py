@@ -49,6 +49,8 @@ def wall_section(facts: JobInput, result: JobAssessment, look: Look) -> Drawing 
         words((right + 46, mouth[1] + 68), "drip loop", 14, "stream", "start" if not narrow else "middle"),
     ]  # fmt: skip
     side = facts.cable.drilled_from
+    if not found.drills:
+        side = ""
     if side == "inside":
         parts.append(arrow((left - 78, y - drop * 0.3 - 4), (left - 6, y - 2), "rust", 3, 12))
     elif side == "outside":
@@ -69,9 +71,16 @@ def wall_section(facts: JobInput, result: JobAssessment, look: Look) -> Drawing 
         words(((left + right) / 2, 290), thick, 14, "quiet"),
         line((right - 12, y), mouth if drop > 4 else (right - 12, y + 4), "rust", 1.5),
     ]
-    told = [("Drill", bit), ("Angle", f"{found.angle_deg:.1f}°"), ("Outer end", lower)]
+    hole_mm, least = facts.cable.hole_mm, format_quantity(found.least_mm, "mm", system)
+    wide = f"{least} or more" if hole_mm is None else format_quantity(hole_mm, "mm", system)
+    made = ("Drill", bit) if found.drills else ("Old hole", wide)
+    told = [made, ("Angle", f"{found.angle_deg:.1f}°"), ("Outer end", lower)]
     if narrow:
-        parts.append(words((width / 2, 312), f"drill {bit}, {found.angle_deg:.0f}°, {lower}", 14, "ink", weight=600))
+        parts.append(
+            words(
+                (width / 2, 312), f"{made[0].lower()} {made[1]}, {found.angle_deg:.0f}°, {lower}", 14, "ink", weight=600
+            )
+        )
     else:
         for index, (what, value) in enumerate(told):
             parts.append(words((640, 130 + index * 44), what, 14, "quiet", "start"))

@@ -72,12 +72,9 @@ def cable_rows(facts: JobInput, result: JobAssessment, system: System) -> Rows:
     if result.wall_hole is not None:
         hole = format_quantity(told.hole_mm, "mm", system) if told.hole_mm is not None else "not told"
         closed = f", closed with {told.sealed_by}" if told.sealed_by else ""
-        rows.append(
-            (
-                "Hole in the wall",
-                f"{hole}, {format_quantity(result.wall_hole.drop_mm, 'mm', system)} lower outside{closed}",
-            )
-        )
+        drop = format_quantity(result.wall_hole.drop_mm, "mm", system)
+        fall = f", to fall {drop} outwards" if result.wall_hole.drills else ", an old hole"
+        rows.append(("Hole in the wall", f"{hole}{fall}{closed}"))
     if result.earth is not None:
         made = f"{result.earth.done_count} of {len(result.earth.steps)} made"
         rows.append(("Way to earth", made))

@@ -9357,32 +9357,74 @@ export interface components {
              *         {
              *           "code": "straight",
              *           "name": "Core straight and unmarked",
+             *           "of_kind": "coax",
              *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
              *         },
              *         {
              *           "code": "flush",
              *           "name": "Dielectric flush with the inner face",
+             *           "of_kind": "coax",
              *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
              *         },
              *         {
              *           "code": "pin",
              *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "of_kind": "coax",
              *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
              *         },
              *         {
              *           "code": "braid",
              *           "name": "No strand of the braid near the centre",
+             *           "of_kind": "coax",
              *           "text": "Folded back evenly; one strand is a short."
              *         },
              *         {
              *           "code": "squeezed",
              *           "name": "Connector pressed all round, and it does not turn",
+             *           "of_kind": "coax",
              *           "text": "Pull and turn by hand: nothing gives."
              *         },
              *         {
              *           "code": "firm",
              *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "of_kind": "coax",
              *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         },
+             *         {
+             *           "code": "order",
+             *           "name": "The same order of wires at both ends",
+             *           "of_kind": "ethernet",
+             *           "text": "By the terminal’s sheet: a pair that is crossed puts the supply where it does harm."
+             *         },
+             *         {
+             *           "code": "front",
+             *           "name": "Every wire seen at the front of the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Cut even before they go in; a short one makes no contact."
+             *         },
+             *         {
+             *           "code": "twist",
+             *           "name": "Pairs twisted up to the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Not more than 13 mm laid open: beyond it the pairs hear each other."
+             *         },
+             *         {
+             *           "code": "jacket",
+             *           "name": "Jacket held by the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Else the wires bear the pull, and one breaks unseen."
+             *         },
+             *         {
+             *           "code": "screen",
+             *           "name": "Screen joined to the shell, where there is one",
+             *           "of_kind": "ethernet",
+             *           "text": "All round, at the ends that the terminal’s sheet names."
+             *         },
+             *         {
+             *           "code": "housed",
+             *           "name": "Outdoors in a housing that closes",
+             *           "of_kind": "ethernet",
+             *           "text": "Its gland is tight round the jacket and opens downwards; a bare plug rots."
              *         }
              *       ],
              *       "entry_checks": [
@@ -12571,7 +12613,10 @@ export interface components {
              * @default
              */
             mate: string;
-            /** Needs */
+            /**
+             * Needs
+             * @description What comes before it: step:code, entry:name of a fact, or wait:code that is over
+             */
             needs?: string[];
             /**
              * On Left
@@ -15045,32 +15090,74 @@ export interface components {
              *         {
              *           "code": "straight",
              *           "name": "Core straight and unmarked",
+             *           "of_kind": "coax",
              *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
              *         },
              *         {
              *           "code": "flush",
              *           "name": "Dielectric flush with the inner face",
+             *           "of_kind": "coax",
              *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
              *         },
              *         {
              *           "code": "pin",
              *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "of_kind": "coax",
              *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
              *         },
              *         {
              *           "code": "braid",
              *           "name": "No strand of the braid near the centre",
+             *           "of_kind": "coax",
              *           "text": "Folded back evenly; one strand is a short."
              *         },
              *         {
              *           "code": "squeezed",
              *           "name": "Connector pressed all round, and it does not turn",
+             *           "of_kind": "coax",
              *           "text": "Pull and turn by hand: nothing gives."
              *         },
              *         {
              *           "code": "firm",
              *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "of_kind": "coax",
              *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         },
+             *         {
+             *           "code": "order",
+             *           "name": "The same order of wires at both ends",
+             *           "of_kind": "ethernet",
+             *           "text": "By the terminal’s sheet: a pair that is crossed puts the supply where it does harm."
+             *         },
+             *         {
+             *           "code": "front",
+             *           "name": "Every wire seen at the front of the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Cut even before they go in; a short one makes no contact."
+             *         },
+             *         {
+             *           "code": "twist",
+             *           "name": "Pairs twisted up to the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Not more than 13 mm laid open: beyond it the pairs hear each other."
+             *         },
+             *         {
+             *           "code": "jacket",
+             *           "name": "Jacket held by the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Else the wires bear the pull, and one breaks unseen."
+             *         },
+             *         {
+             *           "code": "screen",
+             *           "name": "Screen joined to the shell, where there is one",
+             *           "of_kind": "ethernet",
+             *           "text": "All round, at the ends that the terminal’s sheet names."
+             *         },
+             *         {
+             *           "code": "housed",
+             *           "name": "Outdoors in a housing that closes",
+             *           "of_kind": "ethernet",
+             *           "text": "Its gland is tight round the jacket and opens downwards; a bare plug rots."
              *         }
              *       ],
              *       "entry_checks": [
@@ -19871,6 +19958,28 @@ export interface components {
             why_not: string;
         };
         /**
+         * EndCheck
+         * @description Something that is looked at on an end that is made; its plug decides what that is.
+         */
+        EndCheck: {
+            /** Code */
+            code: string;
+            /** Name */
+            name: string;
+            /**
+             * Of Kind
+             * @description Kind of cable whose ends it is for; empty: of all
+             * @default
+             */
+            of_kind: ("coax" | "ethernet") | "";
+            /**
+             * Text
+             * @description What it means for the work, or what to mind
+             * @default
+             */
+            text: string;
+        };
+        /**
          * EntriesInput
          * @description The terminal's own list with what is known, entered, typed again and shown.
          */
@@ -20940,6 +21049,12 @@ export interface components {
              */
             note: string;
             /**
+             * Resin Ml
+             * @description Resin in one hole, by its sheet
+             * @default 0
+             */
+            resin_ml: number;
+            /**
              * Screw Count
              * @description Screws of one clamp
              * @default 1
@@ -20977,6 +21092,11 @@ export interface components {
              * @default false
              */
             template: boolean;
+            /**
+             * Tools
+             * @description What sets it, beside drill and spanner
+             */
+            tools?: string[];
             /**
              * Torque Nm
              * @description The maker's; it prevails
@@ -21234,6 +21354,12 @@ export interface components {
             drill_mm: number | null;
             /** Holes */
             holes: components["schemas"]["HoleView"][];
+            /**
+             * Resin Ml
+             * @description In all holes; 0 in older records
+             * @default 0
+             */
+            resin_ml: number;
             /** Seal Ml */
             seal_ml: number;
             /** Spanner */
@@ -21977,32 +22103,74 @@ export interface components {
              *         {
              *           "code": "straight",
              *           "name": "Core straight and unmarked",
+             *           "of_kind": "coax",
              *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
              *         },
              *         {
              *           "code": "flush",
              *           "name": "Dielectric flush with the inner face",
+             *           "of_kind": "coax",
              *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
              *         },
              *         {
              *           "code": "pin",
              *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "of_kind": "coax",
              *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
              *         },
              *         {
              *           "code": "braid",
              *           "name": "No strand of the braid near the centre",
+             *           "of_kind": "coax",
              *           "text": "Folded back evenly; one strand is a short."
              *         },
              *         {
              *           "code": "squeezed",
              *           "name": "Connector pressed all round, and it does not turn",
+             *           "of_kind": "coax",
              *           "text": "Pull and turn by hand: nothing gives."
              *         },
              *         {
              *           "code": "firm",
              *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "of_kind": "coax",
              *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         },
+             *         {
+             *           "code": "order",
+             *           "name": "The same order of wires at both ends",
+             *           "of_kind": "ethernet",
+             *           "text": "By the terminal’s sheet: a pair that is crossed puts the supply where it does harm."
+             *         },
+             *         {
+             *           "code": "front",
+             *           "name": "Every wire seen at the front of the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Cut even before they go in; a short one makes no contact."
+             *         },
+             *         {
+             *           "code": "twist",
+             *           "name": "Pairs twisted up to the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Not more than 13 mm laid open: beyond it the pairs hear each other."
+             *         },
+             *         {
+             *           "code": "jacket",
+             *           "name": "Jacket held by the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Else the wires bear the pull, and one breaks unseen."
+             *         },
+             *         {
+             *           "code": "screen",
+             *           "name": "Screen joined to the shell, where there is one",
+             *           "of_kind": "ethernet",
+             *           "text": "All round, at the ends that the terminal’s sheet names."
+             *         },
+             *         {
+             *           "code": "housed",
+             *           "name": "Outdoors in a housing that closes",
+             *           "of_kind": "ethernet",
+             *           "text": "Its gland is tight round the jacket and opens downwards; a bare plug rots."
              *         }
              *       ],
              *       "entry_checks": [
@@ -26708,7 +26876,7 @@ export interface components {
              * End Checks
              * @description Looked at on every end that is made
              */
-            end_checks?: components["schemas"]["Phrase"][];
+            end_checks?: components["schemas"]["EndCheck"][];
             /**
              * Entry Checks
              * @description Checked of an old hole
@@ -27407,6 +27575,17 @@ export interface components {
             earth?: components["schemas"]["EarthResult"] | null;
             elevation_peak: components["schemas"]["PeakView"] | null;
             /**
+             * Ends Asked
+             * @description Codes of what is looked at on such an end
+             */
+            ends_asked?: string[];
+            /**
+             * Ends Kind
+             * @description Of the plugs that are made; empty: none are
+             * @default coax
+             */
+            ends_kind: ("coax" | "ethernet") | "";
+            /**
              * Evidence
              * @description What is not shown yet, waived or not
              */
@@ -27939,6 +28118,7 @@ export interface components {
              *           "length_mm": 75,
              *           "name": "Expansion anchor 8 mm, 55 mm deep",
              *           "note": "",
+             *           "resin_ml": 0,
              *           "screw_count": 1,
              *           "seal_ml": 4,
              *           "sets_h": null,
@@ -27947,6 +28127,10 @@ export interface components {
              *           "spacing_least_mm": 110,
              *           "spanner": "",
              *           "template": true,
+             *           "tools": [
+             *             "hammer",
+             *             "blow-out pump and brush"
+             *           ],
              *           "torque_nm": 15
              *         },
              *         {
@@ -27964,6 +28148,7 @@ export interface components {
              *           "length_mm": 95,
              *           "name": "Expansion anchor 10 mm, 70 mm deep",
              *           "note": "",
+             *           "resin_ml": 0,
              *           "screw_count": 1,
              *           "seal_ml": 5,
              *           "sets_h": null,
@@ -27972,6 +28157,10 @@ export interface components {
              *           "spacing_least_mm": 140,
              *           "spanner": "",
              *           "template": true,
+             *           "tools": [
+             *             "hammer",
+             *             "blow-out pump and brush"
+             *           ],
              *           "torque_nm": 28
              *         },
              *         {
@@ -27989,6 +28178,7 @@ export interface components {
              *           "length_mm": 115,
              *           "name": "Resin anchor 10 mm, 90 mm deep",
              *           "note": "Blow, brush, blow: dust in the hole takes half of what it holds.",
+             *           "resin_ml": 7,
              *           "screw_count": 1,
              *           "seal_ml": 2,
              *           "sets_h": 0.8,
@@ -27997,6 +28187,10 @@ export interface components {
              *           "spacing_least_mm": 100,
              *           "spanner": "",
              *           "template": true,
+             *           "tools": [
+             *             "resin gun",
+             *             "blow-out pump and brush"
+             *           ],
              *           "torque_nm": 12
              *         },
              *         {
@@ -28014,6 +28208,7 @@ export interface components {
              *           "length_mm": 140,
              *           "name": "Resin anchor 12 mm, 110 mm deep",
              *           "note": "Blow, brush, blow: dust in the hole takes half of what it holds.",
+             *           "resin_ml": 11,
              *           "screw_count": 1,
              *           "seal_ml": 2,
              *           "sets_h": 0.8,
@@ -28022,6 +28217,10 @@ export interface components {
              *           "spacing_least_mm": 120,
              *           "spanner": "",
              *           "template": true,
+             *           "tools": [
+             *             "resin gun",
+             *             "blow-out pump and brush"
+             *           ],
              *           "torque_nm": 20
              *         },
              *         {
@@ -28038,6 +28237,7 @@ export interface components {
              *           "length_mm": 115,
              *           "name": "Resin anchor 10 mm in a mesh sleeve, 85 mm",
              *           "note": "No hammer action: it shatters the webs. What it holds in this brick only its sheet or a pull on site says.",
+             *           "resin_ml": 17,
              *           "screw_count": 1,
              *           "seal_ml": 3,
              *           "sets_h": 0.8,
@@ -28046,6 +28246,10 @@ export interface components {
              *           "spacing_least_mm": 200,
              *           "spanner": "",
              *           "template": true,
+             *           "tools": [
+             *             "resin gun",
+             *             "blow-out pump and brush"
+             *           ],
              *           "torque_nm": 8
              *         },
              *         {
@@ -28063,6 +28267,7 @@ export interface components {
              *           "length_mm": 70,
              *           "name": "Lag screw 8 mm, 70 mm",
              *           "note": "",
+             *           "resin_ml": 0,
              *           "screw_count": 1,
              *           "seal_ml": 4,
              *           "sets_h": null,
@@ -28071,6 +28276,7 @@ export interface components {
              *           "spacing_least_mm": null,
              *           "spanner": "",
              *           "template": true,
+             *           "tools": [],
              *           "torque_nm": null
              *         },
              *         {
@@ -28088,6 +28294,7 @@ export interface components {
              *           "length_mm": 100,
              *           "name": "Lag screw 10 mm, 100 mm",
              *           "note": "",
+             *           "resin_ml": 0,
              *           "screw_count": 1,
              *           "seal_ml": 5,
              *           "sets_h": null,
@@ -28096,6 +28303,7 @@ export interface components {
              *           "spacing_least_mm": null,
              *           "spanner": "",
              *           "template": true,
+             *           "tools": [],
              *           "torque_nm": null
              *         },
              *         {
@@ -28113,6 +28321,7 @@ export interface components {
              *           "length_mm": 130,
              *           "name": "Lag screw 13 mm, 130 mm",
              *           "note": "",
+             *           "resin_ml": 0,
              *           "screw_count": 1,
              *           "seal_ml": 6,
              *           "sets_h": null,
@@ -28121,6 +28330,7 @@ export interface components {
              *           "spacing_least_mm": null,
              *           "spanner": "",
              *           "template": true,
+             *           "tools": [],
              *           "torque_nm": null
              *         },
              *         {
@@ -28137,6 +28347,7 @@ export interface components {
              *           "length_mm": 25,
              *           "name": "Rib clamp with four sealing screws",
              *           "note": "Centred over the rib; the washers just bulge, no more.",
+             *           "resin_ml": 0,
              *           "screw_count": 4,
              *           "seal_ml": 2,
              *           "sets_h": null,
@@ -28145,6 +28356,7 @@ export interface components {
              *           "spacing_least_mm": null,
              *           "spanner": "",
              *           "template": true,
+             *           "tools": [],
              *           "torque_nm": null
              *         },
              *         {
@@ -28162,6 +28374,7 @@ export interface components {
              *           "length_mm": 100,
              *           "name": "Piercing screw 6.3 mm with sealing washer, through the sheet into timber",
              *           "note": "Its sleeve keeps the thin sheet from being drawn up the thread; bonded washer and sealant are two seals.",
+             *           "resin_ml": 0,
              *           "screw_count": 1,
              *           "seal_ml": 1,
              *           "sets_h": null,
@@ -28170,6 +28383,7 @@ export interface components {
              *           "spacing_least_mm": null,
              *           "spanner": "8 mm",
              *           "template": true,
+             *           "tools": [],
              *           "torque_nm": null
              *         }
              *       ],
@@ -28826,7 +29040,7 @@ export interface components {
              *             }
              *           ],
              *           "most_aperture_mm": 1200,
-             *           "most_height_m": 1,
+             *           "most_height_m": 1.2,
              *           "most_kg": 25,
              *           "name": "Wall plate with arm",
              *           "needs": "Sound masonry, anchors away from joints and edges.",
@@ -33416,32 +33630,74 @@ export interface components {
              *           {
              *             "code": "straight",
              *             "name": "Core straight and unmarked",
+             *             "of_kind": "coax",
              *             "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
              *           },
              *           {
              *             "code": "flush",
              *             "name": "Dielectric flush with the inner face",
+             *             "of_kind": "coax",
              *             "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
              *           },
              *           {
              *             "code": "pin",
              *             "name": "Centre stands out by what the connector’s sheet says",
+             *             "of_kind": "coax",
              *             "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
              *           },
              *           {
              *             "code": "braid",
              *             "name": "No strand of the braid near the centre",
+             *             "of_kind": "coax",
              *             "text": "Folded back evenly; one strand is a short."
              *           },
              *           {
              *             "code": "squeezed",
              *             "name": "Connector pressed all round, and it does not turn",
+             *             "of_kind": "coax",
              *             "text": "Pull and turn by hand: nothing gives."
              *           },
              *           {
              *             "code": "firm",
              *             "name": "Tightened with a spanner, gently on thin ports",
+             *             "of_kind": "coax",
              *             "text": "By hand alone it lets water in; a thin port tears out."
+             *           },
+             *           {
+             *             "code": "order",
+             *             "name": "The same order of wires at both ends",
+             *             "of_kind": "ethernet",
+             *             "text": "By the terminal’s sheet: a pair that is crossed puts the supply where it does harm."
+             *           },
+             *           {
+             *             "code": "front",
+             *             "name": "Every wire seen at the front of the plug",
+             *             "of_kind": "ethernet",
+             *             "text": "Cut even before they go in; a short one makes no contact."
+             *           },
+             *           {
+             *             "code": "twist",
+             *             "name": "Pairs twisted up to the plug",
+             *             "of_kind": "ethernet",
+             *             "text": "Not more than 13 mm laid open: beyond it the pairs hear each other."
+             *           },
+             *           {
+             *             "code": "jacket",
+             *             "name": "Jacket held by the plug",
+             *             "of_kind": "ethernet",
+             *             "text": "Else the wires bear the pull, and one breaks unseen."
+             *           },
+             *           {
+             *             "code": "screen",
+             *             "name": "Screen joined to the shell, where there is one",
+             *             "of_kind": "ethernet",
+             *             "text": "All round, at the ends that the terminal’s sheet names."
+             *           },
+             *           {
+             *             "code": "housed",
+             *             "name": "Outdoors in a housing that closes",
+             *             "of_kind": "ethernet",
+             *             "text": "Its gland is tight round the jacket and opens downwards; a bare plug rots."
              *           }
              *         ],
              *         "entry_checks": [
@@ -39218,32 +39474,74 @@ export interface components {
              *         {
              *           "code": "straight",
              *           "name": "Core straight and unmarked",
+             *           "of_kind": "coax",
              *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
              *         },
              *         {
              *           "code": "flush",
              *           "name": "Dielectric flush with the inner face",
+             *           "of_kind": "coax",
              *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
              *         },
              *         {
              *           "code": "pin",
              *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "of_kind": "coax",
              *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
              *         },
              *         {
              *           "code": "braid",
              *           "name": "No strand of the braid near the centre",
+             *           "of_kind": "coax",
              *           "text": "Folded back evenly; one strand is a short."
              *         },
              *         {
              *           "code": "squeezed",
              *           "name": "Connector pressed all round, and it does not turn",
+             *           "of_kind": "coax",
              *           "text": "Pull and turn by hand: nothing gives."
              *         },
              *         {
              *           "code": "firm",
              *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "of_kind": "coax",
              *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         },
+             *         {
+             *           "code": "order",
+             *           "name": "The same order of wires at both ends",
+             *           "of_kind": "ethernet",
+             *           "text": "By the terminal’s sheet: a pair that is crossed puts the supply where it does harm."
+             *         },
+             *         {
+             *           "code": "front",
+             *           "name": "Every wire seen at the front of the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Cut even before they go in; a short one makes no contact."
+             *         },
+             *         {
+             *           "code": "twist",
+             *           "name": "Pairs twisted up to the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Not more than 13 mm laid open: beyond it the pairs hear each other."
+             *         },
+             *         {
+             *           "code": "jacket",
+             *           "name": "Jacket held by the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Else the wires bear the pull, and one breaks unseen."
+             *         },
+             *         {
+             *           "code": "screen",
+             *           "name": "Screen joined to the shell, where there is one",
+             *           "of_kind": "ethernet",
+             *           "text": "All round, at the ends that the terminal’s sheet names."
+             *         },
+             *         {
+             *           "code": "housed",
+             *           "name": "Outdoors in a housing that closes",
+             *           "of_kind": "ethernet",
+             *           "text": "Its gland is tight round the jacket and opens downwards; a bare plug rots."
              *         }
              *       ],
              *       "entry_checks": [
@@ -43278,32 +43576,74 @@ export interface components {
              *         {
              *           "code": "straight",
              *           "name": "Core straight and unmarked",
+             *           "of_kind": "coax",
              *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
              *         },
              *         {
              *           "code": "flush",
              *           "name": "Dielectric flush with the inner face",
+             *           "of_kind": "coax",
              *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
              *         },
              *         {
              *           "code": "pin",
              *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "of_kind": "coax",
              *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
              *         },
              *         {
              *           "code": "braid",
              *           "name": "No strand of the braid near the centre",
+             *           "of_kind": "coax",
              *           "text": "Folded back evenly; one strand is a short."
              *         },
              *         {
              *           "code": "squeezed",
              *           "name": "Connector pressed all round, and it does not turn",
+             *           "of_kind": "coax",
              *           "text": "Pull and turn by hand: nothing gives."
              *         },
              *         {
              *           "code": "firm",
              *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "of_kind": "coax",
              *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         },
+             *         {
+             *           "code": "order",
+             *           "name": "The same order of wires at both ends",
+             *           "of_kind": "ethernet",
+             *           "text": "By the terminal’s sheet: a pair that is crossed puts the supply where it does harm."
+             *         },
+             *         {
+             *           "code": "front",
+             *           "name": "Every wire seen at the front of the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Cut even before they go in; a short one makes no contact."
+             *         },
+             *         {
+             *           "code": "twist",
+             *           "name": "Pairs twisted up to the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Not more than 13 mm laid open: beyond it the pairs hear each other."
+             *         },
+             *         {
+             *           "code": "jacket",
+             *           "name": "Jacket held by the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Else the wires bear the pull, and one breaks unseen."
+             *         },
+             *         {
+             *           "code": "screen",
+             *           "name": "Screen joined to the shell, where there is one",
+             *           "of_kind": "ethernet",
+             *           "text": "All round, at the ends that the terminal’s sheet names."
+             *         },
+             *         {
+             *           "code": "housed",
+             *           "name": "Outdoors in a housing that closes",
+             *           "of_kind": "ethernet",
+             *           "text": "Its gland is tight round the jacket and opens downwards; a bare plug rots."
              *         }
              *       ],
              *       "entry_checks": [
@@ -47000,32 +47340,74 @@ export interface components {
              *         {
              *           "code": "straight",
              *           "name": "Core straight and unmarked",
+             *           "of_kind": "coax",
              *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
              *         },
              *         {
              *           "code": "flush",
              *           "name": "Dielectric flush with the inner face",
+             *           "of_kind": "coax",
              *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
              *         },
              *         {
              *           "code": "pin",
              *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "of_kind": "coax",
              *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
              *         },
              *         {
              *           "code": "braid",
              *           "name": "No strand of the braid near the centre",
+             *           "of_kind": "coax",
              *           "text": "Folded back evenly; one strand is a short."
              *         },
              *         {
              *           "code": "squeezed",
              *           "name": "Connector pressed all round, and it does not turn",
+             *           "of_kind": "coax",
              *           "text": "Pull and turn by hand: nothing gives."
              *         },
              *         {
              *           "code": "firm",
              *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "of_kind": "coax",
              *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         },
+             *         {
+             *           "code": "order",
+             *           "name": "The same order of wires at both ends",
+             *           "of_kind": "ethernet",
+             *           "text": "By the terminal’s sheet: a pair that is crossed puts the supply where it does harm."
+             *         },
+             *         {
+             *           "code": "front",
+             *           "name": "Every wire seen at the front of the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Cut even before they go in; a short one makes no contact."
+             *         },
+             *         {
+             *           "code": "twist",
+             *           "name": "Pairs twisted up to the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Not more than 13 mm laid open: beyond it the pairs hear each other."
+             *         },
+             *         {
+             *           "code": "jacket",
+             *           "name": "Jacket held by the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Else the wires bear the pull, and one breaks unseen."
+             *         },
+             *         {
+             *           "code": "screen",
+             *           "name": "Screen joined to the shell, where there is one",
+             *           "of_kind": "ethernet",
+             *           "text": "All round, at the ends that the terminal’s sheet names."
+             *         },
+             *         {
+             *           "code": "housed",
+             *           "name": "Outdoors in a housing that closes",
+             *           "of_kind": "ethernet",
+             *           "text": "Its gland is tight round the jacket and opens downwards; a bare plug rots."
              *         }
              *       ],
              *       "entry_checks": [
@@ -50215,6 +50597,11 @@ export interface components {
              * @default
              */
             measured_code: string;
+            /**
+             * Measured M
+             * @description How far its mast was measured to reach
+             */
+            measured_m?: number | null;
             /**
              * Overhang M
              * @description Of the roof over the wall
@@ -53884,32 +54271,74 @@ export interface components {
              *         {
              *           "code": "straight",
              *           "name": "Core straight and unmarked",
+             *           "of_kind": "coax",
              *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
              *         },
              *         {
              *           "code": "flush",
              *           "name": "Dielectric flush with the inner face",
+             *           "of_kind": "coax",
              *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
              *         },
              *         {
              *           "code": "pin",
              *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "of_kind": "coax",
              *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
              *         },
              *         {
              *           "code": "braid",
              *           "name": "No strand of the braid near the centre",
+             *           "of_kind": "coax",
              *           "text": "Folded back evenly; one strand is a short."
              *         },
              *         {
              *           "code": "squeezed",
              *           "name": "Connector pressed all round, and it does not turn",
+             *           "of_kind": "coax",
              *           "text": "Pull and turn by hand: nothing gives."
              *         },
              *         {
              *           "code": "firm",
              *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "of_kind": "coax",
              *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         },
+             *         {
+             *           "code": "order",
+             *           "name": "The same order of wires at both ends",
+             *           "of_kind": "ethernet",
+             *           "text": "By the terminal’s sheet: a pair that is crossed puts the supply where it does harm."
+             *         },
+             *         {
+             *           "code": "front",
+             *           "name": "Every wire seen at the front of the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Cut even before they go in; a short one makes no contact."
+             *         },
+             *         {
+             *           "code": "twist",
+             *           "name": "Pairs twisted up to the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Not more than 13 mm laid open: beyond it the pairs hear each other."
+             *         },
+             *         {
+             *           "code": "jacket",
+             *           "name": "Jacket held by the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Else the wires bear the pull, and one breaks unseen."
+             *         },
+             *         {
+             *           "code": "screen",
+             *           "name": "Screen joined to the shell, where there is one",
+             *           "of_kind": "ethernet",
+             *           "text": "All round, at the ends that the terminal’s sheet names."
+             *         },
+             *         {
+             *           "code": "housed",
+             *           "name": "Outdoors in a housing that closes",
+             *           "of_kind": "ethernet",
+             *           "text": "Its gland is tight round the jacket and opens downwards; a bare plug rots."
              *         }
              *       ],
              *       "entry_checks": [
@@ -59591,32 +60020,74 @@ export interface components {
              *         {
              *           "code": "straight",
              *           "name": "Core straight and unmarked",
+             *           "of_kind": "coax",
              *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
              *         },
              *         {
              *           "code": "flush",
              *           "name": "Dielectric flush with the inner face",
+             *           "of_kind": "coax",
              *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
              *         },
              *         {
              *           "code": "pin",
              *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "of_kind": "coax",
              *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
              *         },
              *         {
              *           "code": "braid",
              *           "name": "No strand of the braid near the centre",
+             *           "of_kind": "coax",
              *           "text": "Folded back evenly; one strand is a short."
              *         },
              *         {
              *           "code": "squeezed",
              *           "name": "Connector pressed all round, and it does not turn",
+             *           "of_kind": "coax",
              *           "text": "Pull and turn by hand: nothing gives."
              *         },
              *         {
              *           "code": "firm",
              *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "of_kind": "coax",
              *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         },
+             *         {
+             *           "code": "order",
+             *           "name": "The same order of wires at both ends",
+             *           "of_kind": "ethernet",
+             *           "text": "By the terminal’s sheet: a pair that is crossed puts the supply where it does harm."
+             *         },
+             *         {
+             *           "code": "front",
+             *           "name": "Every wire seen at the front of the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Cut even before they go in; a short one makes no contact."
+             *         },
+             *         {
+             *           "code": "twist",
+             *           "name": "Pairs twisted up to the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Not more than 13 mm laid open: beyond it the pairs hear each other."
+             *         },
+             *         {
+             *           "code": "jacket",
+             *           "name": "Jacket held by the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Else the wires bear the pull, and one breaks unseen."
+             *         },
+             *         {
+             *           "code": "screen",
+             *           "name": "Screen joined to the shell, where there is one",
+             *           "of_kind": "ethernet",
+             *           "text": "All round, at the ends that the terminal’s sheet names."
+             *         },
+             *         {
+             *           "code": "housed",
+             *           "name": "Outdoors in a housing that closes",
+             *           "of_kind": "ethernet",
+             *           "text": "Its gland is tight round the jacket and opens downwards; a bare plug rots."
              *         }
              *       ],
              *       "entry_checks": [
@@ -66686,32 +67157,74 @@ export interface components {
              *         {
              *           "code": "straight",
              *           "name": "Core straight and unmarked",
+             *           "of_kind": "coax",
              *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
              *         },
              *         {
              *           "code": "flush",
              *           "name": "Dielectric flush with the inner face",
+             *           "of_kind": "coax",
              *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
              *         },
              *         {
              *           "code": "pin",
              *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "of_kind": "coax",
              *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
              *         },
              *         {
              *           "code": "braid",
              *           "name": "No strand of the braid near the centre",
+             *           "of_kind": "coax",
              *           "text": "Folded back evenly; one strand is a short."
              *         },
              *         {
              *           "code": "squeezed",
              *           "name": "Connector pressed all round, and it does not turn",
+             *           "of_kind": "coax",
              *           "text": "Pull and turn by hand: nothing gives."
              *         },
              *         {
              *           "code": "firm",
              *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "of_kind": "coax",
              *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         },
+             *         {
+             *           "code": "order",
+             *           "name": "The same order of wires at both ends",
+             *           "of_kind": "ethernet",
+             *           "text": "By the terminal’s sheet: a pair that is crossed puts the supply where it does harm."
+             *         },
+             *         {
+             *           "code": "front",
+             *           "name": "Every wire seen at the front of the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Cut even before they go in; a short one makes no contact."
+             *         },
+             *         {
+             *           "code": "twist",
+             *           "name": "Pairs twisted up to the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Not more than 13 mm laid open: beyond it the pairs hear each other."
+             *         },
+             *         {
+             *           "code": "jacket",
+             *           "name": "Jacket held by the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Else the wires bear the pull, and one breaks unseen."
+             *         },
+             *         {
+             *           "code": "screen",
+             *           "name": "Screen joined to the shell, where there is one",
+             *           "of_kind": "ethernet",
+             *           "text": "All round, at the ends that the terminal’s sheet names."
+             *         },
+             *         {
+             *           "code": "housed",
+             *           "name": "Outdoors in a housing that closes",
+             *           "of_kind": "ethernet",
+             *           "text": "Its gland is tight round the jacket and opens downwards; a bare plug rots."
              *         }
              *       ],
              *       "entry_checks": [
@@ -71169,32 +71682,74 @@ export interface components {
              *         {
              *           "code": "straight",
              *           "name": "Core straight and unmarked",
+             *           "of_kind": "coax",
              *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
              *         },
              *         {
              *           "code": "flush",
              *           "name": "Dielectric flush with the inner face",
+             *           "of_kind": "coax",
              *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
              *         },
              *         {
              *           "code": "pin",
              *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "of_kind": "coax",
              *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
              *         },
              *         {
              *           "code": "braid",
              *           "name": "No strand of the braid near the centre",
+             *           "of_kind": "coax",
              *           "text": "Folded back evenly; one strand is a short."
              *         },
              *         {
              *           "code": "squeezed",
              *           "name": "Connector pressed all round, and it does not turn",
+             *           "of_kind": "coax",
              *           "text": "Pull and turn by hand: nothing gives."
              *         },
              *         {
              *           "code": "firm",
              *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "of_kind": "coax",
              *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         },
+             *         {
+             *           "code": "order",
+             *           "name": "The same order of wires at both ends",
+             *           "of_kind": "ethernet",
+             *           "text": "By the terminal’s sheet: a pair that is crossed puts the supply where it does harm."
+             *         },
+             *         {
+             *           "code": "front",
+             *           "name": "Every wire seen at the front of the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Cut even before they go in; a short one makes no contact."
+             *         },
+             *         {
+             *           "code": "twist",
+             *           "name": "Pairs twisted up to the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Not more than 13 mm laid open: beyond it the pairs hear each other."
+             *         },
+             *         {
+             *           "code": "jacket",
+             *           "name": "Jacket held by the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Else the wires bear the pull, and one breaks unseen."
+             *         },
+             *         {
+             *           "code": "screen",
+             *           "name": "Screen joined to the shell, where there is one",
+             *           "of_kind": "ethernet",
+             *           "text": "All round, at the ends that the terminal’s sheet names."
+             *         },
+             *         {
+             *           "code": "housed",
+             *           "name": "Outdoors in a housing that closes",
+             *           "of_kind": "ethernet",
+             *           "text": "Its gland is tight round the jacket and opens downwards; a bare plug rots."
              *         }
              *       ],
              *       "entry_checks": [
@@ -76977,32 +77532,74 @@ export interface components {
              *         {
              *           "code": "straight",
              *           "name": "Core straight and unmarked",
+             *           "of_kind": "coax",
              *           "text": "Stripped by turning the tool round about a dozen times; a nick breaks later."
              *         },
              *         {
              *           "code": "flush",
              *           "name": "Dielectric flush with the inner face",
+             *           "of_kind": "coax",
              *           "text": "Pushed home until it stops, with a slight twist; proud or short, water and loss come in."
              *         },
              *         {
              *           "code": "pin",
              *           "name": "Centre stands out by what the connector’s sheet says",
+             *           "of_kind": "coax",
              *           "text": "About 3 mm with most: too short makes no contact, too long breaks the socket."
              *         },
              *         {
              *           "code": "braid",
              *           "name": "No strand of the braid near the centre",
+             *           "of_kind": "coax",
              *           "text": "Folded back evenly; one strand is a short."
              *         },
              *         {
              *           "code": "squeezed",
              *           "name": "Connector pressed all round, and it does not turn",
+             *           "of_kind": "coax",
              *           "text": "Pull and turn by hand: nothing gives."
              *         },
              *         {
              *           "code": "firm",
              *           "name": "Tightened with a spanner, gently on thin ports",
+             *           "of_kind": "coax",
              *           "text": "By hand alone it lets water in; a thin port tears out."
+             *         },
+             *         {
+             *           "code": "order",
+             *           "name": "The same order of wires at both ends",
+             *           "of_kind": "ethernet",
+             *           "text": "By the terminal’s sheet: a pair that is crossed puts the supply where it does harm."
+             *         },
+             *         {
+             *           "code": "front",
+             *           "name": "Every wire seen at the front of the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Cut even before they go in; a short one makes no contact."
+             *         },
+             *         {
+             *           "code": "twist",
+             *           "name": "Pairs twisted up to the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Not more than 13 mm laid open: beyond it the pairs hear each other."
+             *         },
+             *         {
+             *           "code": "jacket",
+             *           "name": "Jacket held by the plug",
+             *           "of_kind": "ethernet",
+             *           "text": "Else the wires bear the pull, and one breaks unseen."
+             *         },
+             *         {
+             *           "code": "screen",
+             *           "name": "Screen joined to the shell, where there is one",
+             *           "of_kind": "ethernet",
+             *           "text": "All round, at the ends that the terminal’s sheet names."
+             *         },
+             *         {
+             *           "code": "housed",
+             *           "name": "Outdoors in a housing that closes",
+             *           "of_kind": "ethernet",
+             *           "text": "Its gland is tight round the jacket and opens downwards; a bare plug rots."
              *         }
              *       ],
              *       "entry_checks": [
@@ -80564,6 +81161,12 @@ export interface components {
              */
             drilled_from: "" | "inside" | "outside";
             /**
+             * Drills
+             * @description False: an old hole is used
+             * @default true
+             */
+            drills: boolean;
+            /**
              * Hole Mm
              * @description As drilled, or an old one's
              */
@@ -80764,6 +81367,12 @@ export interface components {
              */
             bit_mm: number | null;
             /**
+             * Drills
+             * @description False: an old hole, nothing is drilled
+             * @default true
+             */
+            drills: boolean;
+            /**
              * Drop Mm
              * @description How much lower the outer end lies
              */
@@ -80775,7 +81384,7 @@ export interface components {
             least_mm: number;
             /**
              * Said
-             * @description What to do with the drill
+             * @description What to do with the drill, or with an old hole
              */
             said: string;
             /**

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** A field of a form that is made from a JSON Schema; it holds further ones where the value has parts. */
 import WordHelp from '@/frame/WordHelp.vue'
-import { NButton, NCheckbox, NInput } from 'naive-ui'
+import { NButton, NCheckbox, NInput, NSelect } from 'naive-ui'
 import ChoiceBox from '@/fields/ChoiceBox.vue'
+import type { SelectMixedOption } from 'naive-ui/es/select/src/interface'
 import { IconPlus, IconX } from '@tabler/icons-vue'
 import { computed, ref } from 'vue'
 import {
@@ -45,6 +46,8 @@ const fault = computed(() => props.faults[props.path])
 const row = computed(() => (props.value ?? {}) as Record<string, unknown>)
 const rows = computed(() => (props.value ?? []) as Record<string, unknown>[])
 const inLines = computed(() => ['points', 'rings', 'pairs'].includes(field.value.kind))
+/** Seen whole, however long it grows. */
+const grows = computed(() => ['sentence', 'words'].includes(field.value.kind))
 const inner = (name: string) => (props.path ? `${props.path}.${name}` : name)
 /** What was typed stays on the screen while it is what the value came of. */
 const typed = ref<{ text: string; value: unknown; system: string } | null>(null)
@@ -75,7 +78,7 @@ function meant(now: string): unknown {
   if (kind === 'pairs') return pairsFrom(now, holdsSeveral(field.value.node))
   if (kind !== 'words') return now === '' && nullable ? null : now
   const parts = now
-    .split(',')
+    .split(/[,\n]/)
     .map((one) => one.trim())
     .filter(Boolean)
   return parts.length || !nullable ? parts : null
@@ -164,17 +167,35 @@ const titleOf = (one: Record<string, unknown>, index: number) =>
     v-else-if="field.kind === 'choice'"
     :label="label"
     :value="String(value ?? '')"
-    :options="[...(field.nullable ? [''] : []), ...field.choices].map((one) => ({ value: one, label: one || '–' }))"
+    :options="[...(field.nullable ? [{ value: '', label: '–' }] : []), ...field.choices]"
     @choose="emit('change', $event || (field.nullable ? null : ''))"
   />
-  <div v-else :class="['entry', { long: inLines }]">
+  <div v-else-if="field.kind === 'several'" class="entry">
+    <span class="head">{{ label }} <word-help :text="label" /></span>
+    <n-select
+      multiple
+      :value="(value ?? []) as string[]"
+      :options="field.choices as unknown as SelectMixedOption[]"
+      :disabled="locked"
+      :status="fault ? 'error' : undefined"
+      :filterable="field.choices.length > 12"
+      placeholder="Choose"
+      :aria-label="label"
+      @update:value="emit('change', $event)"
+    />
+    <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
+    <span v-else-if="field.node.description" class="quiet small">{{ field.node.description }}</span>
+  </div>
+  <div v-else :class="['entry', { long: inLines, wide: grows }]">
     <span class="head">{{ label }} <word-help :text="label" /></span>
     <n-input
-      v-if="inLines"
+      v-if="inLines || grows"
       type="textarea"
       :rows="field.kind === 'pairs' ? 3 : 6"
+      :autosize="grows && { minRows: 1, maxRows: 8 }"
       placeholder=""
       :value="text"
+      :disabled="locked"
       :status="fault ? 'error' : undefined"
       :input-props="{ 'aria-label': label, spellcheck: false, 'aria-invalid': fault ? 'true' : undefined }"
       @update:value="read"
@@ -246,6 +267,14 @@ legend {
 }
 .long {
   grid-column: 1 / -1;
+}
+.wide {
+  grid-column: span 2;
+}
+@media (max-width: 560px) {
+  .wide {
+    grid-column: 1 / -1;
+  }
 }
 .tick {
   display: flex;

@@ -27,7 +27,29 @@ describe('a form from a schema', () => {
     expect(fieldOf({ type: 'array', items: { $ref: '#/$defs/Beam' } }, defs).kind).toBe('rows')
     expect(fieldOf(points, defs).kind).toBe('points')
     expect(fieldOf({ type: 'array', items: points }, defs).kind).toBe('rings')
-    expect(fieldOf({ enum: ['left', 'right'] }, defs)).toMatchObject({ kind: 'choice', choices: ['left', 'right'] })
+    expect(fieldOf({ enum: ['left'] }, defs)).toMatchObject({
+      kind: 'choice',
+      choices: [{ value: 'left', label: 'left' }],
+    })
+  })
+  it('knows a sentence from a word by how long it may be', () => {
+    expect(fieldOf({ type: 'string', maxLength: 160 }, defs).kind).toBe('sentence')
+    expect(fieldOf({ type: 'string', maxLength: 159 }, defs).kind).toBe('text')
+    expect(fieldOf({ type: 'string' }, defs).kind).toBe('text')
+  })
+  it('calls each choice by its words, one or several of them, and one that is put together of two', () => {
+    const words = { 'x-choices': { '': 'not told', u_bolt: 'the nuts of a U-bolt' } }
+    const told = Object.entries(words['x-choices']).map(([value, label]) => ({ value, label }))
+    const of = (node: Node) => fieldOf({ ...node, ...words }, defs)
+    expect(of({ enum: ['', 'u_bolt'] })).toMatchObject({ kind: 'choice', choices: told })
+    expect(of({ anyOf: [{ enum: ['u_bolt'] }, { const: '' }] })).toMatchObject({ kind: 'choice', choices: told })
+    expect(of({ anyOf: [{ enum: ['u_bolt'] }, { type: 'null' }] })).toMatchObject({
+      kind: 'choice',
+      nullable: true,
+      choices: [told[1]],
+    })
+    expect(of({ type: 'array', items: { enum: ['', 'u_bolt'] } })).toMatchObject({ kind: 'several', choices: told })
+    expect(blankOf({ type: 'array', items: { enum: ['a'] } }, defs)).toEqual([])
   })
   it('begins a new row with the defaults', () => {
     expect(blankOf({ $ref: '#/$defs/Beam' }, defs)).toEqual({ letter: '', level_db: 3 })

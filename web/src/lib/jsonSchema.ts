@@ -15,18 +15,36 @@ export interface Node {
   title?: string
   description?: string
   default?: unknown
+  maxLength?: number
   $defs?: Record<string, Node>
   'x-label'?: string
   'x-unit'?: string
   'x-sign'?: string
   'x-group'?: string
+  'x-choices'?: Record<string, string>
 }
-export type Kind = 'text' | 'number' | 'tick' | 'choice' | 'words' | 'points' | 'rings' | 'pairs' | 'rows' | 'group'
+export type Kind =
+  | 'text'
+  | 'sentence'
+  | 'number'
+  | 'tick'
+  | 'choice'
+  | 'several'
+  | 'words'
+  | 'points'
+  | 'rings'
+  | 'pairs'
+  | 'rows'
+  | 'group'
+export interface Choice {
+  value: string
+  label: string
+}
 export interface Field {
   kind: Kind
   node: Node
   nullable: boolean
-  choices: string[]
+  choices: Choice[]
   items: Node | null
 }
 
@@ -48,14 +66,22 @@ export function resolve(node: Node, defs: Record<string, Node>): { node: Node; n
   return { node, nullable: false }
 }
 
-const isArray = (node: Node | undefined): node is Node => node?.type === 'array'
+/** What may be so long is a sentence, and is seen whole. */
+const SENTENCE = 160
+const isArray = (node: Node | undefined): boolean => node?.type === 'array'
 
 /** The kind of a field: how it is shown and typed. */
 export function fieldOf(raw: Node, defs: Record<string, Node>): Field {
   const { node, nullable } = resolve(raw, defs)
   const items = node.items ? resolve(node.items, defs).node : null
-  const made = (kind: Kind, choices: string[] = []): Field => ({ kind, node, nullable, choices, items })
-  if (node.enum) return made('choice', node.enum.map(String))
+  const made = (kind: Kind, choices: Choice[] = []): Field => ({ kind, node, nullable, choices, items })
+  const words = raw['x-choices'] ?? {}
+  const codes = node.enum ?? node.items?.enum ?? Object.keys(words)
+  if (codes.length)
+    return made(
+      isArray(node) ? 'several' : 'choice',
+      codes.map((code) => ({ value: String(code), label: words[String(code)] ?? String(code) })),
+    )
   if (node.type === 'boolean') return made('tick')
   if (node.type === 'number' || node.type === 'integer') return made('number')
   if (node.properties) return made('group')
@@ -65,7 +91,7 @@ export function fieldOf(raw: Node, defs: Record<string, Node>): Field {
     if (isArray(items ?? undefined)) return isArray(items?.items) ? made('rings') : made('points')
     return made('words')
   }
-  return made('text')
+  return made((node.maxLength ?? 0) >= SENTENCE ? 'sentence' : 'text')
 }
 
 /** An empty value for a new row. */
@@ -78,10 +104,12 @@ export function blankOf(raw: Node, defs: Record<string, Node>): unknown {
       Object.entries(node.properties ?? {}).map(([name, child]) => [name, blankOf(child, defs)]),
     )
   return {
-    choice: choices[0],
+    choice: choices[0]?.value,
+    several: [],
     tick: false,
     number: null,
     text: '',
+    sentence: '',
     words: [],
     points: [],
     rings: [],

@@ -276,7 +276,7 @@ def assess(context: Context) -> Outcome[BringUpPart]:
         told_entries=entries.result,
         laptop=laptop.result if laptop else None,
         radio_stages=radio.result,
-        lineup_run=lineup.result,
+        lineup_run=lineup.result if terminal.needs_lineup or told.lineup_log else None,
         home=home.result,
         wiring=wiring_of(
             terminal, told.router_plan or home.result.proposed, told.own_router_name, old_stays(job), told.home_devices

@@ -138,7 +138,7 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
             *(*terminal.tools, *(kind.tools if kind else [])),
             *(*_bit_of(cable.wall_hole if way and way.drills else None), *(way.wears if way else [])),
         ],
-        fixing_tools=_of_fixings(mount.fixings),
+        fixing_tools=[*_of_fixings(mount.fixings), *(mount.fixing.tools if mount.fixing else [])],
         fixed_up=any(one.code in of_mount and one.at_height_min > 0 for one in steps),
         steps=steps,
         instruments=job.picks.words.instrument_checks,

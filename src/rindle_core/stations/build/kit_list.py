@@ -209,6 +209,11 @@ def _box(given: KitListInput) -> list[KitRow]:
                 _row("consumables", "Sealant for the holes of the mount", given.fixing.seal_ml * given.hole_count, "ml",
                      cue="in the hole and over the head")
             )  # fmt: skip
+        if given.fixing.resin_ml:
+            rows.append(
+                _row("consumables", "Resin for the fixings", given.fixing.resin_ml * given.hole_count, "ml",
+                     cue="and the first strokes, thrown away until its colour is even; in date, with a spare nozzle")
+            )  # fmt: skip
     for cut in given.cuts:
         name = f"{given.cable_name or 'Cable'}, run {cut.run}"
         cue = "as it is supplied; what is over is coiled up" if cut.left_m else _NEW_ENDS

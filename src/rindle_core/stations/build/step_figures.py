@@ -43,8 +43,10 @@ def _fixing_torque(mount: MountPart) -> list[StepFigure]:
     fixing, found = mount.fixing, mount.fixings
     if fixing is None or found is None:
         return [StepFigure(name="Torque of the fixings", text="not known: choose the fixing (Mount, Fixings)")]
+    resin = [StepFigure(name="Resin in each hole", text=f"{fixing.resin_ml:g} ml, from the bottom up")]
     by_feel = None if found.torque_nm is not None else "by feel, the last turns by hand"
-    told = [StepFigure(name="Torque of the fixings", value=found.torque_nm, unit="nm", text=by_feel or "")]
+    told = resin if fixing.resin_ml else []
+    told.append(StepFigure(name="Torque of the fixings", value=found.torque_nm, unit="nm", text=by_feel or ""))
     if found.spanner:
         told.append(StepFigure(name="Spanner", text=found.spanner))
     if fixing.sets_h:

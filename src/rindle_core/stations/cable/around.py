@@ -2,7 +2,12 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
+from rindle_core.catalogue.cables import CableKind
+from rindle_core.catalogue.house_words import EndCheck
 from rindle_core.kernel.findings import Finding, Level
+from rindle_core.stations.cable.asked import chosen_cable
 from rindle_core.stations.cable.findings import DRESSED, END_LOOKED, ENTRY_DONE, INJECTOR, OLD_CABLING, SEALED, SLACK
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.lists import shortened
@@ -42,11 +47,26 @@ def judge_entry(job: JobInput) -> list[Finding]:
     return found
 
 
+def ends_kind(job: JobInput) -> CableKind | Literal[""]:
+    """Of the plugs that are made: by the chosen cable, else by those that the terminal allows; empty: none are."""
+    terminal, chosen = job.picks.terminal, chosen_cable(job)
+    allowed = terminal.cable.types if terminal is not None else []
+    known = [chosen] if chosen else [one for one in job.picks.cables if one.code in allowed]
+    made = [one.kind for one in known if not one.sealed]
+    return "" if known and not made else "ethernet" if made and "coax" not in made else "coax"
+
+
+def ends_asked(job: JobInput) -> list[EndCheck]:
+    """What is looked at on an end as it is made here, by its kind of plug."""
+    kind = ends_kind(job)
+    return [one for one in job.picks.words.end_checks if kind and one.of_kind in ("", kind)]
+
+
 def judge_ends(job: JobInput, end_count: int) -> list[Finding]:
     """What is looked at on every end; nothing where none is made."""
     if not end_count or not job.cable.cable_pieces:
         return []
-    missing = [one.name.lower() for one in job.picks.words.end_checks if one.code not in job.cable.end_checks]
+    missing = [one.name.lower() for one in ends_asked(job) if one.code not in job.cable.end_checks]
     if missing:
         return [
             END_LOOKED.missing(

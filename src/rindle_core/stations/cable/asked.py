@@ -11,6 +11,7 @@ from rindle_core.stations.cable.dress import DressInput, DressResult, cable_list
 from rindle_core.stations.cable.earth import EarthInput, EarthResult, earth
 from rindle_core.stations.cable.wall import WallHoleInput, WallHoleResult, wall_hole
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.way_in import way_in
 
 _PORTS = {1: ["IF"], 2: ["RX", "TX"]}
 
@@ -50,6 +51,7 @@ def asked_hole(job: JobInput, terminal: Terminal, chosen: CoaxCable) -> Outcome[
     told = job.cable
     if told.wall_mm is None or told.sealed_by == "none":
         return None
+    way = way_in(job)
     return wall_hole(
         WallHoleInput(
             passes_mm=max(terminal.cable.plug_mm, chosen.plug_mm, told.bulge_mm or chosen.bulge_mm or 0.0),
@@ -63,6 +65,7 @@ def asked_hole(job: JobInput, terminal: Terminal, chosen: CoaxCable) -> Outcome[
             looked_inside=told.looked_inside,
             looked_outside=told.looked_outside,
             swept=told.swept,
+            drills=way is None or way.drills,
             things=told.wall_things,
             rules=job.picks.rules,
         )

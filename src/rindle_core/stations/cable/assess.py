@@ -6,7 +6,7 @@ import math
 
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
-from rindle_core.stations.cable.around import judge_ends, judge_entry, judge_injector, judge_led
+from rindle_core.stations.cable.around import ends_asked, ends_kind, judge_ends, judge_entry, judge_injector, judge_led
 from rindle_core.stations.cable.asked import asked_cable, asked_earth, asked_hole, asked_list, chosen_cable
 from rindle_core.stations.cable.cable import ExtraRunsInput, extra_runs
 from rindle_core.stations.cable.findings import EARTH, HOLE, PLANNED, STOPPED, WAITS_CABLE
@@ -107,6 +107,8 @@ def assess(context: Context) -> Outcome[CablePart]:
             "drawn_way": way,
             "way_in": way_in(job) if job.cable.wall_code else None,
             "drawn_pieces": _as_pieces(way, job.picks.rules.service_loop_m) if way else [],
+            "ends_kind": ends_kind(job),
+            "ends_asked": [one.code for one in ends_asked(job)],
             "earth": earthed.result if earthed else None,
         }
     )

@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from rindle_core.catalogue.cables import CoaxCable
+from rindle_core.catalogue.cables import CableKind, CoaxCable
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
@@ -137,6 +137,20 @@ def _marks(given: DressInput) -> list[MarkedPiece]:
     return found
 
 
+def _of_ends(kind: CableKind, ends: int) -> list[Consumable]:
+    outdoors = (ends + 1) // 2
+    if kind == "ethernet":
+        return [
+            Consumable(name="Plugs for the data cable", amount=ends, unit="pieces", note="for its thickness of wire"),
+            Consumable(name="Housings that close over a plug", amount=outdoors, unit="pieces", note="outdoor ends"),
+        ]
+    return [
+        Consumable(name="Connectors", amount=ends, unit="pieces", note="compression outdoors"),
+        Consumable(name="Self-bonding tape", amount=round(_TAPE_M_PER_JOINT * outdoors, 1), unit="m",
+                   note="half over half, upwards, after the last test; outdoor ends"),
+    ]  # fmt: skip
+
+
 def _consumables(given: DressInput, ends: int, marks: Sequence[MarkedPiece]) -> list[Consumable]:
     runs = len(given.ports)
     on_mast = _clipped_m(given.pieces, "arm", "mast")
@@ -149,9 +163,7 @@ def _consumables(given: DressInput, ends: int, marks: Sequence[MarkedPiece]) -> 
                    "each bracket, one at the foot as strain relief"),
         Consumable(name="Clips", amount=clips, unit="pieces", note="stiff and brittle in the cold: warm them"),
         Consumable(name="Pipe or tray", amount=math.ceil(pipe), unit="m"),
-        Consumable(name="Connectors", amount=ends, unit="pieces", note="compression outdoors"),
-        Consumable(name="Self-bonding tape", amount=round(_TAPE_M_PER_JOINT * (ends + 1) // 2, 1), unit="m",
-                   note="half over half, upwards, after the last test; outdoor ends"),
+        *_of_ends(given.cable.kind, ends),
         Consumable(name="Foam or sealant for the hole", amount=holes, unit="cans" if holes > 1 else "can",
                    note="sets from 5 °C; the can prevails"),
         Consumable(name="Cover plates", amount=2 * holes, unit="pieces"),

@@ -57,6 +57,7 @@ class WallHoleInput(Model):
     looked_inside: bool = False
     looked_outside: bool = False
     swept: bool = Field(default=False, description="With a detector, for wires and pipes")
+    drills: bool = Field(default=True, description="False: an old hole is used")
     things: list[WallThing] = Field(default_factory=list, max_length=40)
     rules: HouseRules = DEFAULT_RULES
 
@@ -70,7 +71,8 @@ class WallHoleResult(Model):
     angle_deg: float = Field(description="From level")
     drop_mm: float = Field(description="How much lower the outer end lies")
     slant_mm: float = Field(description="Length of the hole")
-    said: str = Field(description="What to do with the drill")
+    drills: bool = Field(default=True, description="False: an old hole, nothing is drilled")
+    said: str = Field(description="What to do with the drill, or with an old hole")
 
 
 def passing_mm(plug_mm: float, cable_mm: float, cable_count: int) -> float:
@@ -98,11 +100,12 @@ def wall_hole(given: WallHoleInput) -> Outcome[WallHoleResult]:
     fall = given.rules.hole_fall_percent / 100.0
     angle = math.degrees(math.atan(fall))
     drop = given.wall_mm * fall
-    said = {
+    by_drill = {
         "inside": f"From inside: point the drill down by {angle:.0f}°; it comes out {drop:.0f} mm lower.",
         "outside": f"From outside: point the drill up by {angle:.0f}°; it comes out {drop:.0f} mm higher, inside.",
         "": f"The outer end lies {drop:.0f} mm lower: say from which side you drill.",
     }[given.drilled_from]
+    old = f"The old hole stays: it should come out {drop:.0f} mm lower; if it does not, hang the drip loop lower."
     result = WallHoleResult(
         least_mm=least,
         bit_mm=next_drill_mm(least),
@@ -110,14 +113,19 @@ def wall_hole(given: WallHoleInput) -> Outcome[WallHoleResult]:
         angle_deg=angle,
         drop_mm=drop,
         slant_mm=math.hypot(given.wall_mm, drop),
-        said=said,
+        drills=given.drills,
+        said=by_drill if given.drills else old,
     )
     return Outcome(result, [*_judge_hole(given, result), *_judge_looked(given), *_judge_clear(given, result)])
 
 
 def _judge_hole(given: WallHoleInput, result: WallHoleResult) -> list[Finding]:
     if given.hole_mm is None:
-        return [HOLE.missing("How wide the hole is, is not told", f"Drill it to {_bit(result)} or more.")]
+        how = (
+            f"Drill it to {_bit(result)} or more." if given.drills else f"Measure it: {result.least_mm:.0f} mm or more."
+        )
+        return [HOLE.missing("How wide the hole is, is not told", how)]
+    drill = "Drill" if given.drills else "Widen it"
     return [
         HOLE.at_least(
             given.hole_mm,
@@ -125,7 +133,7 @@ def _judge_hole(given: WallHoleInput, result: WallHoleResult) -> list[Finding]:
             clear="The plug passes the hole",
             under="The plug does not pass the hole" + (", with the other cable in it" if given.cable_count > 1 else ""),
             why="Plugs are ruined by force, and a moulded one cannot be made again.",
-            clears_by=f"Drill to {_bit(result)}, or pull the cable before its end is made.",
+            clears_by=f"{drill} to {_bit(result)}, or pull the cable before its end is made.",
         )
     ]
 
@@ -136,17 +144,18 @@ def _judge_looked(given: WallHoleInput) -> list[Finding]:
         for word, done in (
             ("inside", given.looked_inside),
             ("outside", given.looked_outside),
-            ("with a detector", given.swept),
+            ("with a detector", given.swept or not given.drills),
         )
         if not done
     ]
+    sweep, swept = (", and sweep it", ", and it was swept") if given.drills else ("", "")
     found = [
         HOLE_LOOKED.missing(
             f"The wall was not looked at {', '.join(missing)}",
-            "Look at both sides, measured from one window’s edge or corner, and sweep it: then tick it.",
+            f"Look at both sides, measured from one window’s edge or corner{sweep}: then tick it.",
         )
         if missing
-        else HOLE_LOOKED(Level.CLEAR, "Both sides of the wall were looked at, and it was swept", "As it was entered.")
+        else HOLE_LOOKED(Level.CLEAR, f"Both sides of the wall were looked at{swept}", "As it was entered.")
     ]
     if given.inside_mm is not None and given.outside_mm is not None:
         found.append(
@@ -167,6 +176,8 @@ def _judge_clear(given: WallHoleInput, result: WallHoleResult) -> list[Finding]:
     wide = given.hole_mm or result.least_mm
     short: list[tuple[float, WallThing, float]] = []
     for one in given.things:
+        if not given.drills and one.kind not in ("flue", "vent"):
+            continue  # no drill meets it; heat and what the seal gives off do
         # The hole falls outwards: what is seen outside lies beside its lower end already, as it was measured there.
         free = math.hypot(one.right_mm, one.up_mm) - wide / 2.0
         wanted = _CLEAR_MM[one.kind]

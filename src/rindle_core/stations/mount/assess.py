@@ -69,8 +69,13 @@ def _options(job: JobInput) -> list[MountOption]:
         return []
     permanent, told = job.brief.permanence in ("", "permanent"), job.mount
     asked = choice_of(job, surface, permanent=permanent)
-    eave = {"overhang_m": told.overhang_m, "eave_over_m": told.eave_over_m, "measured_code": mount_code(job)}
-    return mount_choice(asked.model_copy(update=eave)).result.options
+    measured = {
+        "overhang_m": told.overhang_m,
+        "eave_over_m": told.eave_over_m,
+        "measured_code": mount_code(job),
+        "measured_m": told.mast_free_length_m,
+    }
+    return mount_choice(asked.model_copy(update=measured)).result.options
 
 
 def _held(

@@ -217,6 +217,7 @@ def _told(
         spanner=given.fixing.spanner.replace(" mm", "\u00a0mm") or spanner(given.fixing.size_mm),
         torque_nm=given.fixing.torque_nm,
         seal_ml=given.fixing.seal_ml * len(given.holes),
+        resin_ml=given.fixing.resin_ml * len(given.holes),
         assumed=_assumed(given),
     )
     return Outcome(result, judge_fixings(given, result, holding))

@@ -25,6 +25,7 @@ class MountChoiceInput(Model):
     overhang_m: float | None = Field(default=None, ge=0, le=10, description="Of the roof over the wall")
     eave_over_m: float | None = Field(default=None, ge=-10, le=30, description="Eave over the fixing")
     measured_code: str = Field(default="", description="Of the kind that was measured here: `reach` judges that one")
+    measured_m: float | None = Field(default=None, gt=0, le=60, description="How far its mast was measured to reach")
     antenna_kg: float | None = Field(default=None, ge=0, le=2000)
     kinds: list[MountKind] = Field(default_factory=lambda: list(SHIPPED_MOUNTS), max_length=200)
 
@@ -84,11 +85,17 @@ def _meets_the_eave(kind: MountKind, given: MountChoiceInput) -> bool:
     return any(one.level is Level.HOLD for one in reach(seen).findings)
 
 
+def _height_m(kind: MountKind, given: MountChoiceInput) -> float:
+    """Height over the fixing: as it is wanted, of the kind that stands here also as it was measured."""
+    measured = given.measured_m if kind.code == given.measured_code else None
+    return max(given.wanted_height_m, measured or 0.0)
+
+
 def _against(kind: MountKind, given: MountChoiceInput) -> list[str]:
     reasons = [
         (kind.drills and not given.may_drill, "it needs holes, and none are allowed"),
         (given.permanent and not kind.permanent, "it is for trials and portable sets, not for good"),
-        (given.wanted_height_m > kind.most_height_m, f"it usually reaches {kind.most_height_m:g} m"),
+        (_height_m(kind, given) > kind.most_height_m, f"it usually reaches {kind.most_height_m:g} m"),
         (
             given.aperture_mm is not None and given.aperture_mm > kind.most_aperture_mm,
             f"it usually bears antennas up to {kind.most_aperture_mm / 1000:g} m",

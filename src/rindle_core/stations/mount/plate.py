@@ -82,6 +82,7 @@ class FixingsResult(Model):
     spanner: str
     torque_nm: float | None = Field(description="None: by feel, the last turns by hand")
     seal_ml: float
+    resin_ml: float = Field(default=0.0, description="In all holes; 0 in older records")
     assumed: list[str]
 
 

@@ -14,6 +14,7 @@ from pydantic import Field
 from rindle_core.catalogue.panel import Panel
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.geometry import Array
+from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.shells import newest_epoch
@@ -229,6 +230,14 @@ def _bearings(given: LowOrbitInput, run: Run) -> list[BearingChoice]:
     return rows
 
 
+def _best(bearings: Sequence[BearingChoice], now: BearingChoice, rules: HouseRules) -> BearingChoice | None:
+    """The best bearing; that of now where the house's rule would not turn the panel for what it gains."""
+    best = min(bearings, key=lambda one: one.out_percent, default=None)
+    if best is None:
+        return None
+    return best if now.out_percent - best.out_percent > rules.better_bearing_percent else now
+
+
 def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[LowOrbitResult]:
     """The `low_orbit` calculator with its progress told; answering False stops it (raises Stopped)."""
     run = run_passes(given, progress)
@@ -264,7 +273,7 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
         costliest=worst if worst.blocked_percent > 0 else None,
         removals=removals,
         raises=_raises(given, served) if given.bearings and given.known else [],
-        best_bearing=min(bearings, key=lambda one: one.out_percent, default=None),
+        best_bearing=_best(bearings, BearingChoice(azimuth_deg=boresight, out_percent=out), given.rules),
         bearings=bearings,
         unmoved_count=sum(1 for one in given.skyline if one.distance_m is None) if given.moved_finding() else 0,
         refused_count=len(refused),
@@ -329,7 +338,7 @@ def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
     if (
         best is not None
         and given.boresight_azimuth_deg is not None
-        and result.out_percent - best.out_percent > given.rules.better_bearing_percent
+        and best.azimuth_deg != result.boresight_azimuth_deg
     ):
         findings.append(
             BEARING(

@@ -34,6 +34,17 @@ def test_the_drill_and_the_anchors_are_told_where_they_are_set():
     assert hang["Spanner"].text == result.fixings.spanner
 
 
+def test_resin_its_gun_and_brush_go_along_and_its_measure_stands_at_the_step():
+    result = come_to(fixing_code="chemical-12", base="solid_masonry")
+    assert at(result, "m_hang")["Resin in each hole"].text == f"{result.fixing.resin_ml:g} ml, from the bottom up"
+    rows = {one.name: one for one in result.kit_list.rows}
+    assert rows["Resin for the fixings"].amount == result.fixings.resin_ml == result.fixing.resin_ml * 4
+    assert {"Resin gun", "Blow-out pump and brush"} <= set(rows)
+    screwed = come_to(fixing_code="expansion-10", base="solid_masonry")
+    assert "Resin in each hole" not in at(screwed, "m_hang")
+    assert not {"Resin gun", "Resin for the fixings"} & {one.name for one in screwed.kit_list.rows}
+
+
 def test_what_is_not_chosen_is_not_known_and_says_where_it_is():
     result = come_to(fixing_code="")
     assert at(result, "m_drill")["Drill"].text == "not known: choose the fixing (Mount, Fixings)"

@@ -77,6 +77,21 @@ def test_an_old_hole_passes_the_plug_or_does_not():
     assert levels(hole(hole_mm=29, cable_count=2, **SEEN))["cable.hole"] == "clear"
 
 
+def test_an_old_hole_is_not_drilled_and_only_heat_and_the_seals_breath_are_near_it():
+    wire, flue = (WallThing(kind=kind, right_mm=20, up_mm=0) for kind in ("wire", "flue"))
+    old = hole(drills=False, drilled_from="inside", looked_inside=True, looked_outside=True, things=[wire])
+    assert "point the drill" not in old.result.said
+    assert "point the drill" in hole(drilled_from="inside").result.said
+    (asked,) = (one for one in old.findings if one.code == "cable.hole")
+    assert asked.clears_by == "Measure it: 24 mm or more."
+    assert levels(old)["cable.hole_looked"] == "clear"  # nothing to sweep for
+    assert levels(old)["cable.hole_clear"] == "clear"
+    assert levels(hole(drills=False, things=[wire, flue]))["cable.hole_clear"] == "hold"
+    facts = golden.read("2026-103")["facts"]
+    for code, drills in (("old_hole", False), ("brick", True)):
+        assert assess(JobInput.model_validate({**facts, "wall_code": code})).result.wall_hole.drills is drills
+
+
 def test_the_drill_that_is_told_is_the_one_that_is_drawn():
     for plug in (11.2, 14.0, 17.95, 21.0):
         found = hole(passes_mm=plug, cable_count=2)
@@ -135,6 +150,15 @@ def test_clips_and_ties_are_counted_by_their_distance_and_not_in_a_pipe():
     led = {one.name: one.amount for one in listed(pieces=piped).result.consumables}
     assert led["Clips"] == math.ceil(4.8 / 0.5) + 1
     assert led["Pipe or tray"] == 10
+
+
+def test_each_outdoor_end_has_its_tape():
+    def tape_m(**more):
+        return next(one.amount for one in listed(**more).result.consumables if one.name == "Self-bonding tape")
+
+    assert tape_m() == 0.3  # a run has one end in the rain
+    assert tape_m(ports=["RX", "TX"]) == 0.6
+    assert tape_m(joint_count=1) == 0.6
 
 
 def test_clips_are_marked_evenly_and_never_farther_apart_than_the_house_says():
@@ -275,6 +299,25 @@ def test_every_end_that_is_made_is_looked_at(ends, checks, level):
     found = judge_ends(job, ends)
     assert [one.level for one in found] == ([level] if level else [])
     assert ("core straight" in found[0].message) == (level == "unknown") if level else True
+
+
+def test_an_end_is_looked_at_by_its_kind_of_plug():
+    facts, words = golden.read("2026-107")["facts"], DEFAULT_WORDS.end_checks
+
+    def cable(**told):
+        return assess(JobInput.model_validate({**facts, **told})).result
+
+    of_data = [one.code for one in words if one.of_kind == "ethernet"]
+    made, sealed, open_yet = cable(cable_code="ethernet-23"), cable(cable_code="ethernet-45"), cable(cable_code="")
+    assert (made.ends_kind, made.ends_asked) == ("ethernet", of_data)
+    assert (sealed.ends_kind, sealed.ends_asked) == ("", [])
+    assert (open_yet.ends_kind, open_yet.ends_asked) == ("ethernet", of_data)  # none that is allowed is coaxial
+    coax = assess(JobInput.model_validate(golden.read("2026-101")["facts"])).result
+    assert (coax.ends_kind, coax.ends_asked) == ("coax", [one.code for one in words if one.of_kind == "coax"])
+    assert not set(coax.ends_asked) & set(of_data)
+    for kind, outdoor in (("coax", "Self-bonding tape"), ("ethernet", "Housings that close over a plug")):
+        drum = COAX.model_copy(update={"kind": kind})
+        assert outdoor in {one.name for one in listed(cable=drum).result.consumables}
 
 
 def test_what_the_way_to_earth_takes_is_brought():

@@ -88,6 +88,17 @@ def test_reach_over_an_eave_and_weight_speak_against_a_kind():
     assert against(antenna_kg=16)["wall_arm"] == []
 
 
+def test_the_kind_that_stands_here_is_held_against_its_mast_as_it_was_measured():
+    def against(measured_m, of="wall_arm"):
+        asked = MountChoiceInput(surface="masonry", measured_code=of, measured_m=measured_m)
+        (found,) = (one.against for one in mount_choice(asked).result.options if one.kind.code == "wall_arm")
+        return found
+
+    assert against(1.2) == []
+    assert against(1.3) == ["it usually reaches 1.2 m"]
+    assert against(1.3, of="gable_pole") == []  # of another kind nothing was measured
+
+
 def test_brief_and_mount_choose_by_the_same_antenna_and_mount_by_the_roof_over_it():
     facts = golden.read("2026-103")["facts"]
     assert facts["surface"] == "masonry"

@@ -339,6 +339,13 @@ def test_a_panel_set_by_hand_is_best_turned_away_from_the_wall():
     assert run(panel=Panel(tilt_deg=20, self_aiming=True)).result.best_bearing is None
 
 
+def test_a_panel_is_not_turned_for_nothing():
+    free = run(boresight_azimuth_deg=75.0, panel=Panel(tilt_deg=20)).result
+    assert free.best_bearing.azimuth_deg == free.boresight_azimuth_deg == 75.0
+    assert free.best_bearing.out_percent == free.out_percent
+    assert any(one.out_percent <= free.out_percent for one in free.bearings)  # others are as good
+
+
 def test_a_bare_tree_lets_its_share_through():
     tree = walls(50.0, kind="tree", leafless_share=0.3)
     leaf, bare = run(skyline=tree).result, run(skyline=tree, season="bare").result

@@ -249,8 +249,10 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
       <fact at="brief.lineup_person" />
       <fact at="brief.lineup_booked" />
     </div>
-    <copy-text :text="lineup.request_text" what="the request" />
-    <p v-if="lineup.missing.length" class="quiet small">Still to be entered: {{ lineup.missing.join(', ') }}.</p>
+    <template v-if="wantsLineup || visit.lineup_at">
+      <copy-text :text="lineup.request_text" what="the request" />
+      <p v-if="lineup.missing.length" class="quiet small">Still to be entered: {{ lineup.missing.join(', ') }}.</p>
+    </template>
     <p v-if="lineup.coarse_done_by" class="small">
       Finish coarse pointing by <b>{{ lineup.coarse_done_by.slice(0, 16).replace('T', ' ') }}</b>, site’s clock.
     </p>

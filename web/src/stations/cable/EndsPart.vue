@@ -15,6 +15,12 @@ const store = useJob()
 const prefs = usePrefs()
 const job = computed(() => store.job!)
 const expected = computed(() => job.value.assessment.cable?.loss_high_db ?? null)
+const kind = computed(() => job.value.assessment.ends_kind)
+/** A record from before it was told has the list of coaxial ends. */
+const asked = computed(() => {
+  const told = job.value.assessment.ends_asked ?? []
+  return told.length ? told : undefined
+})
 const ends = computed(() => job.value.assessment.cable_list?.end_count ?? null)
 const columns = computed(() =>
   columnsOf(
@@ -39,17 +45,19 @@ const usual = computed(() => ({
     label="It was done with the cable of now"
     @said="store.patch({ made_cable_code: '' })"
   />
-  <p v-if="ends === 0" class="quiet">
-    Its ends are sealed: nothing is made, cut or joined. Cap the plug until it is mated.
-  </p>
+  <p v-if="!kind" class="quiet">Its ends are sealed: nothing is made, cut or joined. Cap the plug until it is mated.</p>
   <template v-else>
     <drawing-view name="connector" />
-    <fact at="cable.end_checks" with-text="text" whole />
-    <p v-if="ends !== null">
+    <fact at="cable.end_checks" :only="asked" with-text="text" whole />
+    <p v-if="ends !== null && kind === 'coax'">
       <b>{{ ends }} ends</b> to make: compression outdoors; screwed ones only indoors or in need. Firm with a spanner,
       gently on thin ports. Self-bonding tape half over half, upwards, after the last test.
     </p>
-    <p class="row print">
+    <p v-else-if="ends !== null">
+      <b>{{ ends }} ends</b> to make, each pressed with the tool of its plug, and tested pair by pair before it is
+      mated.
+    </p>
+    <p v-if="kind === 'coax'" class="row print">
       <a :href="`/api/jobs/${store.number}/strip.pdf?paper=a4`" target="_blank" rel="noopener"
         >Strip gauge at true size, A4</a
       >
@@ -57,7 +65,10 @@ const usual = computed(() => ({
       <span class="quiet small">Print at 100 %, and lay a rule on its bar before you strip.</span>
     </p>
   </template>
-  <p class="caution"><b>Modem off</b> while any end is open or mated: there is direct current on the centre.</p>
+  <p class="caution">
+    <b>Modem off</b> while any end is open or mated: there is direct current
+    {{ kind === 'coax' ? 'on the centre' : 'on the cable' }}.
+  </p>
   <p v-if="expected && ends" class="quiet">
     Reckoned loss at the top of the IF: {{ formatQuantity(expected, 'db', prefs.system) }}.
   </p>

@@ -14,7 +14,8 @@ const ways = computed(() =>
   (job.value.facts.picks.words?.ways_in ?? []).map((one) => ({ value: one.code, label: one.name })),
 )
 const way = computed(() => job.value.assessment.way_in ?? null)
-const drilled = computed(() => job.value.facts.cable.sealed_by !== 'none')
+const passed = computed(() => job.value.facts.cable.sealed_by !== 'none')
+const drilled = computed(() => way.value?.drills !== false)
 const things = columnsOf('cable.wall_things', { key: 'kind' }, 'side', { key: 'right_mm', main: true }, 'up_mm')
 </script>
 
@@ -24,7 +25,7 @@ const things = columnsOf('cable.wall_things', { key: 'kind' }, 'side', { key: 'r
   <div class="fields">
     <fact at="cable.wall_code" :options="ways" />
     <fact at="cable.wall_mm" />
-    <fact at="cable.drilled_from" chips />
+    <fact v-if="drilled" at="cable.drilled_from" chips />
     <fact at="cable.hole_mm" />
     <fact at="cable.bulge_mm" />
   </div>
@@ -35,7 +36,7 @@ const things = columnsOf('cable.wall_things', { key: 'kind' }, 'side', { key: 'r
     <fact at="cable.outside_mm" />
     <fact at="cable.looked_inside" />
     <fact at="cable.looked_outside" />
-    <fact at="cable.swept" />
+    <fact v-if="drilled" at="cable.swept" />
   </div>
   <row-grid
     name="wall_things"
@@ -56,9 +57,11 @@ const things = columnsOf('cable.wall_things', { key: 'kind' }, 'side', { key: 'r
     <fact v-if="job.facts.cable.sealed_by === 'putty'" at="cable.putty_until" />
   </div>
   <fact at="cable.entry_steps" with-text="text" whole />
-  <p v-if="way && drilled" class="quiet">{{ way.text }}</p>
-  <p v-if="drilled" class="caution">
-    <b>Before the drill:</b> go in and out and compare; wires and pipes hide behind a clear outside.
+  <p v-if="way && passed" class="quiet">{{ way.text }}</p>
+  <p v-if="passed" class="caution">
+    <template v-if="drilled"
+      ><b>Before the drill:</b> go in and out and compare; wires and pipes hide behind a clear outside.
+    </template>
     {{ way?.caution ?? 'Masonry needs a hammer drill, the right bit the first time, goggles and a mask.' }}
   </p>
 </template>

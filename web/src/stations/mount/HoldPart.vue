@@ -98,6 +98,10 @@ const drill = computed(() => {
       <dt>Sealant</dt>
       <dd>{{ found.seal_ml }} ml, in the holes before, over the heads after</dd>
     </div>
+    <div v-if="found.resin_ml">
+      <dt>Resin</dt>
+      <dd>{{ found.resin_ml }} ml in all, each hole from the bottom up</dd>
+    </div>
     <div v-if="kind.proud_mm">
       <dt>First screw</dt>
       <dd>stands {{ formatQuantity(kind.proud_mm, 'mm', prefs.system) }} proud; do not tighten yet</dd>

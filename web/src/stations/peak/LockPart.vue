@@ -104,7 +104,7 @@ const off = computed(() => {
         <span v-if="told.loosened_count" class="quiet">taken back {{ times(told.loosened_count) }}</span>
       </div>
     </div>
-    <live-figures :usable="usable" :best="told.lock_before_db ?? null" />
+    <live-figures :usable="usable" :before="told.lock_before_db ?? null" />
   </div>
   <h2>Push the rim at four places, from behind: during and after</h2>
   <p v-if="where" class="quiet">{{ where }}</p>
