@@ -10,7 +10,7 @@ from rindle_bench.terminal import SimulatedTerminal
 from rindle_core.catalogue.models import BringUpState, Screw
 from rindle_core.kernel.errors import InputError
 from rindle_core.stations.peak.peaking import PeakInput, PeakReading, peak
-from rindle_server.jobs import edit
+from rindle_server.jobs import devices, edit
 from tests.core.science.test_hearing import beeps, wav
 
 SCREW = Screw(deg_per_turn=0.4, backlash_turns=0.2, span_turns=12)
@@ -176,3 +176,19 @@ def test_a_hand_goes_before_the_feed_only_while_nothing_is_sent(crew, bench, mon
     assert answer.status_code == 409
     assert "nobody's hand" in answer.content.decode()
     assert len(facts(crew, "2026-102")["covers"]) == 1
+
+
+def test_a_stand_in_that_is_placed_anew_has_the_screws_and_nuts_that_the_job_was_left_with(crew, bench):
+    last = {one["axis"]: one["turns"] for one in facts(crew, "2026-102")["readings"]}
+    assert last["azimuth"] != 0
+    told = post(crew, "poll").json()["telemetry"]
+    assert (told["azimuth_turns"], told["elevation_turns"]) == (last["azimuth"], last.get("elevation", 0))
+    assert told["nuts_tight"] is False
+    moved = post(crew, "read", axis="elevation", turns=1.5).json()["telemetry"]
+    assert moved["elevation_turns"] == last.get("elevation", 0) + 1.5
+    assert post(crew, "poll").json()["telemetry"]["elevation_turns"] == moved["elevation_turns"]  # not placed again
+    post(crew, "nuts", tight=True)
+    devices._PLACED.clear()  # as after a restart
+    again = post(crew, "poll").json()["telemetry"]
+    assert again["nuts_tight"] is True
+    assert (again["azimuth_turns"], again["elevation_turns"]) == (told["azimuth_turns"], moved["elevation_turns"])

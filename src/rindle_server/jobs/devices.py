@@ -35,6 +35,7 @@ from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.model import Model
 from rindle_core.stations.bringup.facts import BringUpFacts
 from rindle_core.stations.bringup.home import service_of
+from rindle_core.stations.peak.facts import PeakFacts
 from rindle_server.errors import Conflict, DeviceDown
 
 _SAMPLES = 5
@@ -167,9 +168,16 @@ class SimulatedTerminalLink:
         """Switches the modem."""
         return self._ask("POST", "/power", PowerChange(on=on))
 
-    def go_on(self, told: BringUpFacts) -> None:
-        """A stand-in that was placed anew has the power that the job's was left with."""
-        if self.placed is None or self.placed.powered or not told.states_entered or told.powered_at is not None:
+    def go_on(self, told: BringUpFacts, peak: PeakFacts) -> None:
+        """A stand-in that was placed anew has the power, the screws and the nuts that the job's was left with."""
+        if self.placed is None:
+            return
+        counts = {one.axis: one.turns for one in peak.readings}  # of each axis the last
+        for axis, turns in counts.items():
+            self.turn(axis, turns)
+        if peak.lock_after_db is not None:
+            self.nuts(tight=True)
+        if self.placed.powered or not told.states_entered or told.powered_at is not None:
             return
         left = [StateEvent(code=one.code, at_s=one.at_s) for one in told.states_entered]
         self.tell(entries_of(told))
@@ -311,7 +319,7 @@ def link_for(number: str, facts: JobInput, result: JobAssessment) -> TerminalLin
     if not settings.BENCH_URL:
         raise DeviceDown.one("device", "No terminal is connected. Enter readings and states by hand.")
     link = SimulatedTerminalLink(settings.BENCH_URL, number, bench_config(seed_of(number), facts, result))
-    link.go_on(facts.bringup)
+    link.go_on(facts.bringup, facts.peak)
     return link
 
 

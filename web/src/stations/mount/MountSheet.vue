@@ -133,9 +133,12 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
   <leaf-part leaf="checks" title="Tried once it stands"><check-part /></leaf-part>
   <leaf-part v-if="kind" leaf="care" title="Turning, tightening, care"><care-part /></leaf-part>
   <p v-if="WITH_ELEVATION.has(leaf)" class="caution">
-    <b>Height:</b> a fall from the eave kills. Tie off, keep three points of contact, work from the ground where you
-    can; no lifting in wind, rain, ice or thunder. These figures are a planning aid: structure is for a competent person
-    and the local code.
+    <template v-if="store.job?.assessment.getting_up?.by !== 'ground'"
+      ><b>Height:</b> a fall from the eave kills. Tie off, keep three points of contact, work from the ground where you
+      can.
+    </template>
+    <b>No lifting</b> in wind, rain, ice or thunder. These figures are a planning aid: structure is for a competent
+    person and the local code.
   </p>
 </template>
 
