@@ -83,10 +83,9 @@ def _load_job(data: dict[str, Any]) -> None:
 
 
 def _mark(job: models.Job, told: dict[str, Any]) -> None:
-    """Counts the kit and marks the steps in order, each some minutes after the last, its marks seen; a held step is
-    refused as it would be on screen.
+    """Counts the kit and marks the steps in order, each some minutes after the last, its marks seen, and after a pause
+    where something had to set; a held step is refused as it would be on screen.
     """
-    start = dt.datetime.fromisoformat(told["at"])
     rows = answer_to(facts_of(job)).kit_list
     found = [
         {"code": row.code, "state": "there", "found_count": row.amount, "by": told["by"]}
@@ -95,12 +94,14 @@ def _mark(job: models.Job, told: dict[str, Any]) -> None:
     ]
     edit.patch(job, "build", {"kit_found": found})
     seen: list[dict[str, str]] = []
-    for count, code in enumerate(told["codes"]):
+    at = dt.datetime.fromisoformat(told["at"]) - dt.timedelta(minutes=told["minutes"])
+    for code in told["codes"]:
+        at += dt.timedelta(minutes=told["minutes"] + told.get("pauses_min", {}).get(code, 0))
         made = next(one for one in build_steps(facts_of(job)) if one.code == code)
         if made.marks:
             seen += [{"code": f"{code}.{mark.code}", "by": told["by"]} for mark in made.marks]
             edit.patch(job, "build", {"seen_marks": seen})
-        steps.mark_step(job, code, told["by"], start + dt.timedelta(minutes=told["minutes"] * count))
+        steps.mark_step(job, code, told["by"], at)
 
 
 def _try(job: models.Job, told: dict[str, Any]) -> None:

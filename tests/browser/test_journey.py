@@ -160,7 +160,7 @@ def mount(page):
     expect(page.get_by_role("complementary", name="Findings")).to_contain_text("The mast fits the clamp")
     turn_to(page, "Fixings")
     chip(page, "Driven into", "Solid brick or stone")
-    choose(page, "Fixing", "Resin anchor 12 mm")
+    choose(page, "Fixing", "Expansion anchor 10 mm")
     page.get_by_role("button", name="A row for each hole").click()
     for hole in range(1, 5):
         fill(page, f"To the nearest edge or joint, row {hole}", "300")

@@ -43,7 +43,7 @@ MOUNTED = {
     "mast_coating": "galvanized",
     "design_gust_mps": 30.0,
     "base": "concrete",
-    "fixing_code": "chemical-12",
+    "fixing_code": "expansion-10",
     "holes": [{"number": n, "edge_mm": 400} for n in range(1, 5)],
     "old_material": "none",
 }

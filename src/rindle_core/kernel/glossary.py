@@ -238,6 +238,7 @@ GLOSSARY: tuple[Term, ...] = tuple(
         ("Stud", "An upright timber inside a wall; screws into it hold.", ""),
         ("Structure", "Timber, masonry or concrete that bears; boards, trim and sheet do not.", ""),
         ("Pilot", "The thinner hole that is drilled before a screw.", ""),
+        ("Resin", "Two parts, mixed in the nozzle, that bond a rod into its hole.", "It sets slowly in the cold."),
         ("Torque", "How firmly a bolt is turned.", "In newton metres at the spanner."),
         ("Plate", "What is screwed to wall or roof and carries arm or mast.", ""),
         ("Keyhole", "A hole with a slot: hung over a screw that stands proud.", ""),

@@ -168,6 +168,13 @@ def format_quantity(value: float, unit: str, system: System = "metric", more: in
     return f"{_grouped(shown, side.decimals + more)}{side.suffix}"
 
 
+def format_amount(amount: float, unit: str, system: System = "metric") -> str:
+    """How much of a thing is brought: pieces as a number, lengths and litres in the system, all else as it is sold."""
+    if unit == "pieces":
+        return f"{amount:g}"
+    return format_quantity(amount, unit, system) if unit in ("m", "l") else f"{amount:g} {unit}"
+
+
 def format_money(amount: float) -> str:
     """An amount in the firm's currency, grouped, with its hundredths: `24 770.00`."""
     return _grouped(amount, 2)
@@ -268,6 +275,7 @@ __all__ = [
     "System",
     "all_in_system",
     "convert",
+    "format_amount",
     "format_money",
     "format_quantity",
     "holds_size",

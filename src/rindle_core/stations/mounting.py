@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.catalogue.build_steps import BuildStep, StepPlace
+from rindle_core.catalogue.fixings import Fixing
 from rindle_core.catalogue.house_words import UpBy
 from rindle_core.catalogue.mounts import ROOFS, MountKind, Side, Surface
 from rindle_core.catalogue.parts import Joint
@@ -16,8 +17,9 @@ OF_MOUNT = ("mount.mount_code", "sky.positions", "sky.position_letter")  # what 
 _MOST_TOOLS = 12  # as many as a step names
 LOOKS_AT = (
     *("mount.mount_code", "mount.mount_side", "mount.side_mount_code", "brief.surface", *WAY_IN),
-    *("mount.height_above_ground_m", "mount.mast_free_length_m"),
+    *("mount.height_above_ground_m", "mount.mast_free_length_m", "mount.fixing_code"),
 )
+RESIN_SETS = "anchor_resin"  # the house's wait for what is set in resin
 
 
 def mount_code(job: JobInput) -> str:
@@ -78,10 +80,32 @@ def mount_surface(job: JobInput) -> Surface | None:
     return (one.surface if one else None) or job.brief.surface
 
 
+def chosen_fixing(job: JobInput) -> Fixing | None:
+    """The fixing that was chosen, from the stores."""
+    return next((one for one in job.picks.fixings if one.code == job.mount.fixing_code), None)
+
+
 def build_steps(job: JobInput) -> list[BuildStep]:
     """The steps of mount, terminal and wall in one order; without a terminal none."""
     joints = {one.key: one for one in joints_of(job)}
-    return [_with_tools(through_wall(one, job), joints) for one in _put_up(job)]
+    return [_with_tools(through_wall(one, job), joints) for one in _until_set(_put_up(job), job)]
+
+
+def _until_set(steps: list[BuildStep], job: JobInput) -> list[BuildStep]:
+    """What is set in resin bears nothing before it has set: the step that sets it begins the wait, and whatever is
+    lifted afterwards waits for its end.
+    """
+    fixing = chosen_fixing(job)
+    at = next((index for index, one in enumerate(steps) if "fixing_torque" in one.figures), None)
+    known = any(one.code == RESIN_SETS for one in job.picks.words.waits)
+    if fixing is None or not fixing.sets_h or at is None or not known:
+        return steps
+    begins = steps[at].model_copy(update={"starts": [*steps[at].starts, RESIN_SETS]})
+    waits = [
+        one.model_copy(update={"needs": [*one.needs, f"wait:{RESIN_SETS}"]}) if "lift" in one.work else one
+        for one in steps[at + 1 :]
+    ]
+    return [*steps[:at], begins, *waits]
 
 
 def _put_up(job: JobInput) -> list[BuildStep]:
@@ -158,8 +182,10 @@ def at_height_min(job: JobInput) -> float:
 __all__ = [
     "LOOKS_AT",
     "OF_MOUNT",
+    "RESIN_SETS",
     "at_height_min",
     "build_steps",
+    "chosen_fixing",
     "fixing_height_m",
     "height_m",
     "heights_m",

@@ -9,7 +9,7 @@ from django.conf import settings
 from django.template.loader import render_to_string
 
 from rindle_core.kernel.errors import InputError
-from rindle_core.kernel.units import System, format_quantity
+from rindle_core.kernel.units import System, format_amount, format_quantity
 from rindle_core.papers.told import quantity
 from rindle_core.stations.build.kit_list import KIT_GROUPS, Bill, KitGroup, KitRow, LoadedRow, loaded
 from rindle_core.stations.mounting import mount_kind
@@ -28,10 +28,7 @@ def _printed(template: str, told: dict[str, Any]) -> bytes:
 
 
 def _amount(row: KitRow, system: System) -> str:
-    if row.unit == "pieces":
-        return f"{row.amount:g}"
-    known = row.unit in ("m", "l")
-    return format_quantity(row.amount, row.unit, system) if known else f"{row.amount:g} {row.unit}"
+    return format_amount(row.amount, row.unit, system)
 
 
 def _cues(one: LoadedRow, system: System) -> list[str]:

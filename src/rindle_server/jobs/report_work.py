@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from rindle_core.job import JobAssessment, JobInput
-from rindle_core.kernel.units import System, format_quantity
+from rindle_core.kernel.units import System, format_amount, format_quantity
 
 Rows = list[tuple[str, str]]
 
@@ -68,7 +68,7 @@ def cable_rows(facts: JobInput, result: JobAssessment, system: System) -> Rows:
         for cut in result.cable_list.cuts:
             way, cut_m = (format_quantity(one, "m", system) for one in (cut.length_m, cut.cut_m))
             rows.append((f"Cable {cut.run}", f"{way}, cut to {cut_m}"))
-        rows += [(one.name, f"{one.amount:g} {one.unit}") for one in result.cable_list.consumables]
+        rows += [(one.name, format_amount(one.amount, one.unit, system)) for one in result.cable_list.consumables]
     if result.wall_hole is not None:
         hole = format_quantity(told.hole_mm, "mm", system) if told.hole_mm is not None else "not told"
         closed = f", closed with {told.sealed_by}" if told.sealed_by else ""

@@ -21135,6 +21135,11 @@ export interface components {
              */
             lift_n: number;
             /**
+             * Low C
+             * @description Lowest of the day; None: not known
+             */
+            low_c?: number | null;
+            /**
              * Plate Mm
              * @default 5
              */

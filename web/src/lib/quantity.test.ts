@@ -1,7 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { apartWords, formatQuantity, fromEntry, toEntry } from '@/lib/quantity'
+import { apartWords, formatAmount, formatQuantity, fromEntry, toEntry } from '@/lib/quantity'
 
 describe('quantities', () => {
+  it('counts pieces, measures lengths in the system, and leaves what is sold as it is sold', () => {
+    expect(formatAmount({ amount: 9, unit: 'pieces' }, 'metric')).toBe('9 ×')
+    expect(formatAmount({ amount: 0.3, unit: 'm' }, 'imperial')).toBe('1 ft')
+    expect(formatAmount({ amount: 8, unit: 'ml' }, 'imperial')).toBe('8 ml')
+  })
   it('are worded in both systems', () => {
     expect(formatQuantity(61.42, 'deg', 'metric')).toBe('61.4°')
     expect(formatQuantity(60.3, 'mm', 'imperial')).toBe('2 3/8 in')

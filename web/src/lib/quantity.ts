@@ -84,6 +84,13 @@ export function formatQuantity(value: number, unit: string, system: System, more
   }
   return `${grouped(shown, decimals + more)}${suffix}`
 }
+/** How much of a thing is brought: pieces as a count, lengths and litres in the system, all else as it is sold. */
+export const formatAmount = (one: { amount: number; unit: string }, system: System): string =>
+  one.unit === 'pieces'
+    ? `${one.amount} ×`
+    : one.unit === 'm' || one.unit === 'l'
+      ? formatQuantity(one.amount, one.unit, system)
+      : `${one.amount} ${one.unit}`
 
 const IN_A_SENTENCE: Record<string, UnitCode> = {
   'N·m': 'nm',

@@ -6,7 +6,7 @@ from rindle_core.catalogue.build_steps import BuildStep
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.brief.competence import judge_competence, named, stopped_works
-from rindle_core.stations.build.begun import begun_elsewhere
+from rindle_core.stations.build.begun import begun_elsewhere, waits_here
 from rindle_core.stations.build.findings import COMPETENT, PEOPLE, STOPPED
 from rindle_core.stations.build.given import (
     done_of,
@@ -79,7 +79,7 @@ def assess(context: Context) -> Outcome[BuildPart]:
     steps, done = build_steps(job), done_of(job)
     kit = kit_list(kit_input(context, terminal))
     waiting = waits(
-        WaitsInput(waits=words.waits, steps=steps, done=done, marks=told.waits, elsewhere=begun_elsewhere(job))
+        WaitsInput(waits=waits_here(job), steps=steps, done=done, marks=told.waits, elsewhere=begun_elsewhere(job))
     )
     made = build(
         BuildInput(

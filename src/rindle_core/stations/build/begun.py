@@ -6,14 +6,28 @@ import datetime as dt
 import itertools
 from collections.abc import Iterator
 
+from rindle_core.catalogue.house_words import Wait
+from rindle_core.science.resin import sets_min
+from rindle_core.stations.brief.day_weather import day_weather
 from rindle_core.stations.build.waits import BegunWait
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.mounting import RESIN_SETS, chosen_fixing
 
 _CARRIER, _RESTART, _SETTLING, _TRIAL = "carrier", "lineup_restart", "settling", "trial"
 LOOKS_AT = (
     *("bringup.powered_at", "bringup.states_entered", "bringup.lineup_log"),
     *("bringup.updated_at", "bringup.settled_at", "sky.trial"),
 )
+
+
+def waits_here(job: JobInput) -> list[Wait]:
+    """The house's waits; that of the anchors' resin as long as its sheet and the cold of the day make it."""
+    fixing, every = chosen_fixing(job), job.picks.words.waits
+    if fixing is None or not fixing.sets_h:
+        return every
+    lasts_min = sets_min(fixing.sets_h, day_weather(job.brief).low_c)
+    own = {"usual_min": lasts_min, "late_min": 2.0 * lasts_min}
+    return [one.model_copy(update=own) if one.code == RESIN_SETS else one for one in every]
 
 
 def _states(job: JobInput) -> Iterator[BegunWait]:
@@ -91,4 +105,4 @@ def begun_elsewhere(job: JobInput) -> list[BegunWait]:
     return list({one.code: one for one in told}.values())
 
 
-__all__ = ["LOOKS_AT", "begun_elsewhere"]
+__all__ = ["LOOKS_AT", "begun_elsewhere", "waits_here"]

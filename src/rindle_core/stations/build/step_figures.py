@@ -6,7 +6,9 @@ from collections.abc import Callable, Mapping
 
 from rindle_core.catalogue.build_steps import StepFigureKind
 from rindle_core.kernel.units import MILLIMETRES_PER_INCH, format_quantity
+from rindle_core.science.resin import SHEET_C, sets_min
 from rindle_core.stations.aim.part import AimPart
+from rindle_core.stations.brief.day_weather import day_weather
 from rindle_core.stations.build.steps import StepFigure
 from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.entries import JobInput
@@ -39,8 +41,8 @@ def _fixing(mount: MountPart) -> list[StepFigure]:
     return told
 
 
-def _fixing_torque(mount: MountPart) -> list[StepFigure]:
-    fixing, found = mount.fixing, mount.fixings
+def _fixing_torque(job: JobInput, mount: MountPart) -> list[StepFigure]:
+    fixing, found, low_c = mount.fixing, mount.fixings, day_weather(job.brief).low_c
     if fixing is None or found is None:
         return [StepFigure(name="Torque of the fixings", text="not known: choose the fixing (Mount, Fixings)")]
     resin = [StepFigure(name="Resin in each hole", text=f"{fixing.resin_ml:g} ml, from the bottom up")]
@@ -50,7 +52,10 @@ def _fixing_torque(mount: MountPart) -> list[StepFigure]:
     if found.spanner:
         told.append(StepFigure(name="Spanner", text=found.spanner))
     if fixing.sets_h:
-        told.append(StepFigure(name="Sets before it is loaded", value=fixing.sets_h, unit="h", text="at 20 °C"))
+        at_c = SHEET_C if low_c is None else min(low_c, SHEET_C)
+        cold = f"at {at_c:.0f} °C; the cartridge’s table prevails"
+        sets_h = sets_min(fixing.sets_h, low_c) / 60.0
+        told.append(StepFigure(name="Sets before it is loaded", value=sets_h, unit="h", text=cold))
     return told
 
 
@@ -153,7 +158,7 @@ def step_figures(context: Context) -> Mapping[StepFigureKind, list[StepFigure]]:
     aim, mount, cable = context.result(AimPart), context.result(MountPart), context.result(CablePart)
     found: dict[StepFigureKind, Callable[[], list[StepFigure]]] = {
         "fixing": lambda: _fixing(mount),
-        "fixing_torque": lambda: _fixing_torque(mount),
+        "fixing_torque": lambda: _fixing_torque(job, mount),
         "pit": lambda: _pit(mount),
         "pour": lambda: _pour(mount),
         "blocks": lambda: _blocks(mount),

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from rindle_core.catalogue.fixings import Fixing
 from rindle_core.catalogue.models import MakerWind, Terminal
 from rindle_core.catalogue.mounts import MountKind
 from rindle_core.kernel.constants import STANDARD_GRAVITY_MPS2
 from rindle_core.kernel.registry import Outcome
+from rindle_core.stations.brief.day_weather import day_weather
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mount.ballast import BallastInput, BallastResult, ballast
 from rindle_core.stations.mount.curing import CuringInput, CuringResult, curing
@@ -19,7 +19,7 @@ from rindle_core.stations.mount.mast import GustForces, MountInput, MountResult,
 from rindle_core.stations.mount.plate import FixingsInput, FixingsResult
 from rindle_core.stations.mount.reach import ReachInput, ReachResult, reach
 from rindle_core.stations.mount.site_wind import SiteWindInput, SiteWindResult, site_wind
-from rindle_core.stations.mounting import at_height_min, fixing_height_m, height_m, mount_surface, up_by
+from rindle_core.stations.mounting import at_height_min, chosen_fixing, fixing_height_m, height_m, mount_surface, up_by
 from rindle_core.stations.sky.plan_lines import ladder_places
 from rindle_core.stations.sky.plan_things import ground_of
 
@@ -123,11 +123,6 @@ def asked_fit(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Outc
     )
 
 
-def chosen_fixing(job: JobInput) -> Fixing | None:
-    """The fixing that was chosen, from the stores."""
-    return next((one for one in job.picks.fixings if one.code == job.mount.fixing_code), None)
-
-
 def asked_fixings(
     job: JobInput, terminal: Terminal, kind: MountKind, blown: SiteWindResult, mast: MountResult
 ) -> Outcome[FixingsResult] | None:
@@ -163,6 +158,7 @@ def asked_fixings(
             strength_mpa=told.base_strength_mpa,
             sheet_mm=told.sheet_mm,
             pulled_n=told.pulled_n,
+            low_c=day_weather(job.brief).low_c,
             wet=not told.timber_dry,
             rules=job.picks.rules,
         )

@@ -387,6 +387,14 @@ CHECKED = Kind(
     source="Kind of mount, of the stores",
     at="mount.checks",
 )
+FIXING_COLD = Kind(
+    "mount.fixing_cold",
+    "lowest temperature of the day",
+    against="the least at which its resin sets",
+    unit="c",
+    source="Sheet of the fixing",
+    at="brief.forecast_low_c",
+)
 ALTERED = Kind("mount.altered", "what was altered", against="the maker's promise", at="mount.alterations")
 TETHER = Kind(
     "mount.tether",

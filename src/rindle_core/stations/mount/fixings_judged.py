@@ -7,6 +7,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.science import timber
 from rindle_core.stations.mount.findings import (
     FIXING,
+    FIXING_COLD,
     FIXING_COUNT,
     FIXING_DEPTH,
     FIXING_EDGE,
@@ -54,6 +55,23 @@ def _judge_depth(given: FixingsInput) -> list[Finding]:
     ]
 
 
+def _judge_cold(given: FixingsInput) -> list[Finding]:
+    """Resin under its least temperature stays soft, however long one waits. What is not told is Brief's to ask."""
+    least_c = given.fixing.sets_least_c
+    if least_c is None or given.low_c is None:
+        return []
+    return [
+        FIXING_COLD.at_least(
+            given.low_c,
+            least_c,
+            clear="It is warm enough for the resin to set",
+            under="It is too cold for the resin of the fixings",
+            why="Under the least of its sheet it stays soft, and the fixing comes out under load.",
+            clears_by="A resin for the cold, a fixing without resin, or a warmer day.",
+        )
+    ]
+
+
 def judge_fixings(given: FixingsInput, result: FixingsResult, holding: list[PlateHole]) -> list[Finding]:
     """Of the holes that hold."""
     found = [_judge_structure(given, holding)] if given.structure_least_count else []
@@ -97,7 +115,13 @@ def judge_fixings(given: FixingsInput, result: FixingsResult, holding: list[Plat
                 clears_by="Measure the sheet at its edge with calipers.",
             )
         )
-    return [*found, *_judge_depth(given), *_judge_edges(given, holding), *_judge_spacing(given, holding)]
+    return [
+        *found,
+        *_judge_cold(given),
+        *_judge_depth(given),
+        *_judge_edges(given, holding),
+        *_judge_spacing(given, holding),
+    ]
 
 
 def _judge_structure(given: FixingsInput, holding: list[PlateHole]) -> Finding:

@@ -49,6 +49,7 @@ class FixingsInput(Model):
     strength_mpa: float | None = Field(default=None, gt=0, le=200, description="Of concrete or masonry; None: poor")
     sheet_mm: float | None = Field(default=None, gt=0, le=10, description="None: taken as the thinnest sold")
     pulled_n: float | None = Field(default=None, gt=0, le=1e6, description="Mean of pulls to failure on site")
+    low_c: float | None = Field(default=None, ge=-60, le=60, description="Lowest of the day; None: not known")
     wet: bool = Field(default=True, description="Whether timber is wet in service")
     rules: HouseRules = DEFAULT_RULES
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from rindle_core.stations.brief.day_weather import LOOKS_AT as OF_WEATHER
 from rindle_core.stations.mount.assess import assess
 from rindle_core.stations.mount.entered import BELONGS, DOWN, entered
 from rindle_core.stations.mount.facts import MountFacts
@@ -23,7 +24,7 @@ STATION = Station(
     doubts=(Doubt(BELONGS.doubts, BELONGS.findings), Doubt(DOWN.doubts, DOWN.findings)),
     looks_at=(
         *("brief.height_m", "brief.surface", "brief.may_drill", "brief.permanence", "brief.wanted_height_m"),
-        *("brief.crew", "brief.date", "brief.hazards", *PLANNED, *LOOKS_AT),
+        *("brief.crew", "brief.date", "brief.hazards", *PLANNED, *LOOKS_AT, *OF_WEATHER),
     ),
     reads=(),
 )

@@ -4,6 +4,7 @@ import datetime as dt
 
 import pytest
 
+from rindle_core.catalogue.house_words import DEFAULT_WORDS
 from rindle_core.job import JobInput, assess
 from rindle_core.stations.build.begun import begun_elsewhere
 from rindle_core.stations.build.waits import BegunWait, WaitMark, WaitsInput, waits
@@ -91,3 +92,33 @@ def test_it_runs_by_its_own_length_until_somebody_says_otherwise_and_is_judged_e
 def test_the_head_of_every_station_counts_it():
     views = assess(job(("power", 0), ("boot", 4))).result.waits.waits
     assert [one.started_at for one in views if one.wait.code == "boot"] == [at(4)]
+
+
+def resin(**more):
+    """The job up to its set anchors, which were set at noon."""
+    facts = golden.read("2026-101")["facts"]
+    marks = [one for one in facts["step_marks"] if one["code"] in ("kit", "m_look", "m_template", "m_drill", "m_hang")]
+    marks[-1] = {**marks[-1], "at": NOON.isoformat()}
+    result = assess(JobInput.model_validate({**facts, "step_marks": marks, **more})).result
+    return {one.step.code: one for one in result.build.steps}, {one.wait.code: one for one in result.waits.waits}
+
+
+def test_nothing_is_lifted_on_anchors_whose_resin_has_not_set():
+    steps, waiting = resin(forecast_low_c=10.0)
+    assert waiting["anchor_resin"].started_at == NOON
+    assert waiting["anchor_resin"].over_at == NOON + dt.timedelta(
+        minutes=96
+    )  # 48 min at 20 °C, ten kelvin colder twice
+    assert "wait:anchor_resin" in steps["lift"].step.needs
+    assert "wait:anchor_resin" not in steps["reflector"].step.needs  # on the bench it goes on
+    assert resin(forecast_low_c=None)[1]["anchor_resin"].over_at == NOON + dt.timedelta(minutes=48)
+    bare, none = resin(fixing_code="expansion-10")
+    assert "wait:anchor_resin" not in bare["lift"].step.needs
+    assert "anchor_resin" not in none
+
+
+def test_a_house_without_that_wait_is_not_stopped_by_it_for_ever():
+    words = golden.read("2026-101")["facts"].get("words") or {}
+    own = [one.model_dump() for one in DEFAULT_WORDS.waits if one.code != "anchor_resin"]
+    steps, _ = resin(words={**words, "waits": own})
+    assert "wait:anchor_resin" not in steps["lift"].step.needs

@@ -151,6 +151,13 @@ def test_an_unknown_gauge_is_taken_as_the_thinnest_and_said():
     assert "mount.gauge" not in levels(thick)
 
 
+def test_resin_in_the_cold_is_a_hold_and_a_cold_that_is_not_told_is_not_judged():
+    assert levels(wall(low_c=-1.0))["mount.fixing_cold"] == "hold"
+    assert levels(wall(low_c=0.0))["mount.fixing_cold"] == "clear"
+    assert "mount.fixing_cold" not in levels(wall())
+    assert "mount.fixing_cold" not in levels(wall(low_c=-20.0, fixing=FIXING["expansion-10"]))
+
+
 def test_a_screw_that_is_hardly_in_is_a_hold():
     short = FIXING["lag-10"].model_copy(update={"embedment_mm": 37.0})  # four diameters are 38.1
     timber = {"base": "softwood", "wet": False}

@@ -4,7 +4,7 @@ import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import ChipRow from '@/fields/ChipRow.vue'
-import { formatQuantity } from '@/lib/quantity'
+import { formatAmount } from '@/lib/quantity'
 import { type KitState, toldOf } from '@/stations/build/rows'
 import { useBuild } from '@/stations/build/useBuild'
 import { usePrefs } from '@/stores/prefs'
@@ -26,12 +26,7 @@ const shown = computed(() => (props.states ? STATES : STATES.slice(0, 1)))
 const open = computed(() => props.rows.filter((one) => !one.found))
 const tell = (rows: Schemas['KitRow'][], state: KitState) =>
   store.patch({ kit_found: toldOf(told.value.kit_found ?? [], rows, state, by.value) })
-const amount = (one: Schemas['KitRow']) =>
-  one.unit === 'pieces'
-    ? `${one.amount} ×`
-    : one.unit === 'm' || one.unit === 'l'
-      ? formatQuantity(one.amount, one.unit, prefs.system)
-      : `${one.amount} ${one.unit}`
+const amount = (one: Schemas['KitRow']) => formatAmount(one, prefs.system)
 </script>
 
 <template>

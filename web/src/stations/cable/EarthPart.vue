@@ -5,7 +5,7 @@ import type { Schemas } from '@/api/client'
 import DrawingView from '@/drawings/DrawingView.vue'
 import Fact from '@/fields/Fact.vue'
 import SaidAnew from '@/stations/SaidAnew.vue'
-import { formatQuantity } from '@/lib/quantity'
+import { formatAmount } from '@/lib/quantity'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -15,8 +15,7 @@ const points = computed(() =>
   (store.job!.facts.picks.terminal?.earth_points ?? []).map((one) => ({ label: one.name, value: one.name })),
 )
 const prefs = usePrefs()
-const amount = (one: Schemas['Consumable']) =>
-  one.unit === 'm' ? formatQuantity(one.amount, 'm', prefs.system) : `${one.amount} ×`
+const amount = (one: Schemas['Consumable']) => formatAmount(one, prefs.system)
 const goods = computed(() => store.job!.assessment.earth?.goods ?? [])
 const told = computed(() => store.job!.facts.cable)
 </script>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Cut list, consumables and labels. */
 import { computed } from 'vue'
-import { formatQuantity } from '@/lib/quantity'
+import { formatAmount, formatQuantity } from '@/lib/quantity'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -37,7 +37,7 @@ const show = (value: number) => formatQuantity(value, 'm', prefs.system)
       <tr v-for="one in found.consumables" :key="one.name">
         <th scope="row">{{ one.name }}</th>
         <td>
-          <b>{{ one.amount }}</b> {{ one.unit }}
+          <b>{{ formatAmount(one, prefs.system) }}</b>
         </td>
         <td class="quiet">{{ one.note }}</td>
       </tr>
