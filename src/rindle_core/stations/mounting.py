@@ -88,15 +88,30 @@ def chosen_fixing(job: JobInput) -> Fixing | None:
 def build_steps(job: JobInput) -> list[BuildStep]:
     """The steps of mount, terminal and wall in one order; without a terminal none."""
     joints = {one.key: one for one in joints_of(job)}
-    return [_with_tools(through_wall(one, job), joints) for one in _until_set(_put_up(job), job)]
+    return [_with_tools(through_wall(one, job), joints) for one in _with_fixing(_until_set(_put_up(job), job), job)]
+
+
+def _sets(steps: list[BuildStep]) -> int | None:
+    """The step that sets the fixings, by its place; None: no step does."""
+    return next((index for index, one in enumerate(steps) if "fixing_torque" in one.figures), None)
+
+
+def _with_fixing(steps: list[BuildStep], job: JobInput) -> list[BuildStep]:
+    """What sets the fixing is in the hand where it is set; what the drilling had in it already is not told again."""
+    fixing, at = chosen_fixing(job), _sets(steps)
+    if fixing is None or at is None:
+        return steps
+    before = {tool for one in steps[:at] for tool in one.tools}
+    more = [one for one in fixing.tools if one not in before]
+    tools = list(dict.fromkeys([*steps[at].tools, *more]))[:_MOST_TOOLS]
+    return [*steps[:at], steps[at].model_copy(update={"tools": tools}), *steps[at + 1 :]]
 
 
 def _until_set(steps: list[BuildStep], job: JobInput) -> list[BuildStep]:
     """What is set in resin bears nothing before it has set: the step that sets it begins the wait, and whatever is
     lifted afterwards waits for its end.
     """
-    fixing = chosen_fixing(job)
-    at = next((index for index, one in enumerate(steps) if "fixing_torque" in one.figures), None)
+    fixing, at = chosen_fixing(job), _sets(steps)
     known = any(one.code == RESIN_SETS for one in job.picks.words.waits)
     if fixing is None or not fixing.sets_h or at is None or not known:
         return steps

@@ -37,6 +37,10 @@ def test_the_drill_and_the_anchors_are_told_where_they_are_set():
 def test_resin_its_gun_and_brush_go_along_and_its_measure_stands_at_the_step():
     result = come_to(fixing_code="chemical-12", base="solid_masonry")
     assert at(result, "m_hang")["Resin in each hole"].text == f"{result.fixing.resin_ml:g} ml, from the bottom up"
+    tools = {one.step.code: one.step.tools for one in result.build.steps}
+    assert "resin gun" in tools["m_hang"]
+    assert "blow-out pump and brush" in tools["m_drill"]
+    assert "blow-out pump and brush" not in tools["m_hang"]  # the holes are clean by then
     rows = {one.name: one for one in result.kit_list.rows}
     assert rows["Resin for the fixings"].amount == result.fixings.resin_ml == result.fixing.resin_ml * 4
     assert {"Resin gun", "Blow-out pump and brush"} <= set(rows)
