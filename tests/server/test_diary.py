@@ -8,6 +8,9 @@ import pytest
 from icalendar import Calendar
 from pypdf import PdfReader
 
+from rindle_core.job import JobInput
+from rindle_server.diary.plan import times_of
+from tests import golden
 from tests.server.calls import JSON, change, faults
 
 WEEKS = "first_day=2026-11-23&weeks=4"
@@ -184,3 +187,11 @@ def test_the_made_up_weather_is_of_this_world():
     assert sum(one.low_c for one in winter) < sum(one.low_c for one in summer) - 60
     assert all(0 < one.gust_mps < 60 for one in [*winter, *summer])
     assert not [one for one in [*winter, *summer] if one.sky in ("ice", "snow") and one.low_c >= 0]
+
+
+def test_the_time_that_resin_sets_is_not_taken_for_the_time_that_the_lift_takes(db):
+    facts = JobInput.model_validate(golden.read("2026-101")["facts"])
+    marked = {one.code for one in facts.build.step_marks}
+    assert "lift" in marked
+    screwed = facts.model_copy(update={"mount": facts.mount.model_copy(update={"fixing_code": "expansion-10"})})
+    assert len(times_of(screwed)) == len(times_of(facts)) + 1

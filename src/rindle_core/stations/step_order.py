@@ -10,6 +10,11 @@ NEEDS_MOUNT = "entry:mount"
 _TAKES_DAYS = "entry:cured"  # concrete, which Mount reckons
 
 
+def has_to_wait(step: BuildStep) -> bool:
+    """Whether it waits for what sets or hardens: the time before it is then not that of the work."""
+    return any(need.startswith("wait:") or need == _TAKES_DAYS for need in step.needs)
+
+
 def listed(own: Sequence[BuildStep], mount: Sequence[BuildStep]) -> list[BuildStep]:
     """As the makers list them: the terminal's up to the first that needs a mount, the mount's, the terminal's rest."""
     at = next((index for index, one in enumerate(own) if NEEDS_MOUNT in one.needs), len(own))
@@ -35,8 +40,9 @@ def joined(own: Sequence[BuildStep], mount: Sequence[BuildStep]) -> list[BuildSt
     def waits(code: str, trail: tuple[str, ...] = ()) -> bool:
         if code not in waiting:
             step = every[place[code]]
-            own_wait = any(need.startswith("wait:") or need == _TAKES_DAYS for need in step.needs)
-            waiting[code] = own_wait or any(waits(one, (*trail, code)) for one in needs[code] if one not in trail)
+            waiting[code] = has_to_wait(step) or any(
+                waits(one, (*trail, code)) for one in needs[code] if one not in trail
+            )
         return waiting[code]
 
     order: list[BuildStep] = []
@@ -48,4 +54,4 @@ def joined(own: Sequence[BuildStep], mount: Sequence[BuildStep]) -> list[BuildSt
     return order
 
 
-__all__ = ["NEEDS_MOUNT", "joined", "listed"]
+__all__ = ["NEEDS_MOUNT", "has_to_wait", "joined", "listed"]

@@ -23,6 +23,7 @@ from rindle_core.stations.brief.visit_tasks import VisitTask
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.handover.follow_up import State
 from rindle_core.stations.mounting import build_steps, mount_code, mount_kind
+from rindle_core.stations.step_order import has_to_wait
 from rindle_server.diary.forecast import service
 from rindle_server.jobs.after import assessed_after
 from rindle_server.jobs.facts import facts_of
@@ -105,8 +106,10 @@ def kind_name(facts: JobInput) -> str:
 
 
 def times_of(facts: JobInput) -> list[StepTime]:
-    """How long each step took, from the mark before it, where the stores tell its usual time."""
-    usual = {one.code: one.usual_min for one in build_steps(facts)}
+    """How long each step took, from the mark before it, where the stores tell its usual time. What had to wait until
+    something had set tells nothing of the work.
+    """
+    usual = {one.code: one.usual_min for one in build_steps(facts) if not has_to_wait(one)}
     marks = sorted(facts.build.step_marks, key=lambda one: one.at)
     told = []
     for before, mark in itertools.pairwise(marks):
