@@ -173,6 +173,7 @@ class Gear(Phrase):
 
     wanted_by: list[UpBy] = Field(min_length=1, max_length=4, description="Ways up")
     each: bool = Field(default=False, description="One for everybody who comes")
+    of_ladder: bool = Field(default=False, description="Of a ladder that is brought: not wanted where one is there")
 
 
 P = TypeVar("P", bound=Phrase)

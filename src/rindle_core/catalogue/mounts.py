@@ -147,6 +147,9 @@ class MountKind(Model):
     tether: str = Field(
         default="", max_length=300, description="Why a tether secures it beside its clamp; empty: none is asked for"
     )
+    ladder_there: str = Field(
+        default="", max_length=200, description="How the ladder that it hangs on is climbed; empty: one is brought"
+    )
     side_asked: str = Field(
         default="",
         max_length=160,

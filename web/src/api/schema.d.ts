@@ -9496,6 +9496,7 @@ export interface components {
              *           "code": "ties",
              *           "each": false,
              *           "name": "Ladder ties, and a foot that grips",
+             *           "of_ladder": true,
              *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
              *           "wanted_by": [
              *             "ladder",
@@ -9506,6 +9507,7 @@ export interface components {
              *           "code": "stand_off",
              *           "each": false,
              *           "name": "Ladder stand-off",
+             *           "of_ladder": true,
              *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
              *           "wanted_by": [
              *             "ladder",
@@ -9516,6 +9518,7 @@ export interface components {
              *           "code": "boards",
              *           "each": false,
              *           "name": "Roof ladder or boards, soft shoes",
+             *           "of_ladder": false,
              *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
              *           "wanted_by": [
              *             "roof"
@@ -9525,6 +9528,7 @@ export interface components {
              *           "code": "anchor",
              *           "each": false,
              *           "name": "Rated anchor and line for the roof",
+             *           "of_ladder": false,
              *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
              *           "wanted_by": [
              *             "roof"
@@ -9534,6 +9538,7 @@ export interface components {
              *           "code": "platform",
              *           "each": false,
              *           "name": "Lift or scaffold, inspected",
+             *           "of_ladder": false,
              *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
              *           "wanted_by": [
              *             "lift"
@@ -9543,6 +9548,7 @@ export interface components {
              *           "code": "harness",
              *           "each": true,
              *           "name": "Harness with lanyard",
+             *           "of_ladder": false,
              *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
              *           "wanted_by": [
              *             "ladder",
@@ -9554,6 +9560,7 @@ export interface components {
              *           "code": "helmet",
              *           "each": true,
              *           "name": "Helmet with chin strap",
+             *           "of_ladder": false,
              *           "text": "For who climbs and for who stands below.",
              *           "wanted_by": [
              *             "ladder",
@@ -9565,6 +9572,7 @@ export interface components {
              *           "code": "cordon",
              *           "each": false,
              *           "name": "Cones or tape for the ground below",
+             *           "of_ladder": false,
              *           "text": "Nobody stands or walks where something may fall.",
              *           "wanted_by": [
              *             "ladder",
@@ -9576,6 +9584,7 @@ export interface components {
              *           "code": "rescue",
              *           "each": false,
              *           "name": "Rescue line, and somebody who can use it",
+             *           "of_ladder": false,
              *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
              *           "wanted_by": [
              *             "ladder",
@@ -9587,6 +9596,7 @@ export interface components {
              *           "code": "first_aid",
              *           "each": false,
              *           "name": "First-aid kit, and a way to call help",
+             *           "of_ladder": false,
              *           "text": "Where the telephone or radio reaches from is tried on arrival.",
              *           "wanted_by": [
              *             "ground",
@@ -15229,6 +15239,7 @@ export interface components {
              *           "code": "ties",
              *           "each": false,
              *           "name": "Ladder ties, and a foot that grips",
+             *           "of_ladder": true,
              *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
              *           "wanted_by": [
              *             "ladder",
@@ -15239,6 +15250,7 @@ export interface components {
              *           "code": "stand_off",
              *           "each": false,
              *           "name": "Ladder stand-off",
+             *           "of_ladder": true,
              *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
              *           "wanted_by": [
              *             "ladder",
@@ -15249,6 +15261,7 @@ export interface components {
              *           "code": "boards",
              *           "each": false,
              *           "name": "Roof ladder or boards, soft shoes",
+             *           "of_ladder": false,
              *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
              *           "wanted_by": [
              *             "roof"
@@ -15258,6 +15271,7 @@ export interface components {
              *           "code": "anchor",
              *           "each": false,
              *           "name": "Rated anchor and line for the roof",
+             *           "of_ladder": false,
              *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
              *           "wanted_by": [
              *             "roof"
@@ -15267,6 +15281,7 @@ export interface components {
              *           "code": "platform",
              *           "each": false,
              *           "name": "Lift or scaffold, inspected",
+             *           "of_ladder": false,
              *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
              *           "wanted_by": [
              *             "lift"
@@ -15276,6 +15291,7 @@ export interface components {
              *           "code": "harness",
              *           "each": true,
              *           "name": "Harness with lanyard",
+             *           "of_ladder": false,
              *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
              *           "wanted_by": [
              *             "ladder",
@@ -15287,6 +15303,7 @@ export interface components {
              *           "code": "helmet",
              *           "each": true,
              *           "name": "Helmet with chin strap",
+             *           "of_ladder": false,
              *           "text": "For who climbs and for who stands below.",
              *           "wanted_by": [
              *             "ladder",
@@ -15298,6 +15315,7 @@ export interface components {
              *           "code": "cordon",
              *           "each": false,
              *           "name": "Cones or tape for the ground below",
+             *           "of_ladder": false,
              *           "text": "Nobody stands or walks where something may fall.",
              *           "wanted_by": [
              *             "ladder",
@@ -15309,6 +15327,7 @@ export interface components {
              *           "code": "rescue",
              *           "each": false,
              *           "name": "Rescue line, and somebody who can use it",
+             *           "of_ladder": false,
              *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
              *           "wanted_by": [
              *             "ladder",
@@ -15320,6 +15339,7 @@ export interface components {
              *           "code": "first_aid",
              *           "each": false,
              *           "name": "First-aid kit, and a way to call help",
+             *           "of_ladder": false,
              *           "text": "Where the telephone or radio reaches from is tried on arrival.",
              *           "wanted_by": [
              *             "ground",
@@ -22247,6 +22267,7 @@ export interface components {
              *           "code": "ties",
              *           "each": false,
              *           "name": "Ladder ties, and a foot that grips",
+             *           "of_ladder": true,
              *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
              *           "wanted_by": [
              *             "ladder",
@@ -22257,6 +22278,7 @@ export interface components {
              *           "code": "stand_off",
              *           "each": false,
              *           "name": "Ladder stand-off",
+             *           "of_ladder": true,
              *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
              *           "wanted_by": [
              *             "ladder",
@@ -22267,6 +22289,7 @@ export interface components {
              *           "code": "boards",
              *           "each": false,
              *           "name": "Roof ladder or boards, soft shoes",
+             *           "of_ladder": false,
              *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
              *           "wanted_by": [
              *             "roof"
@@ -22276,6 +22299,7 @@ export interface components {
              *           "code": "anchor",
              *           "each": false,
              *           "name": "Rated anchor and line for the roof",
+             *           "of_ladder": false,
              *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
              *           "wanted_by": [
              *             "roof"
@@ -22285,6 +22309,7 @@ export interface components {
              *           "code": "platform",
              *           "each": false,
              *           "name": "Lift or scaffold, inspected",
+             *           "of_ladder": false,
              *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
              *           "wanted_by": [
              *             "lift"
@@ -22294,6 +22319,7 @@ export interface components {
              *           "code": "harness",
              *           "each": true,
              *           "name": "Harness with lanyard",
+             *           "of_ladder": false,
              *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
              *           "wanted_by": [
              *             "ladder",
@@ -22305,6 +22331,7 @@ export interface components {
              *           "code": "helmet",
              *           "each": true,
              *           "name": "Helmet with chin strap",
+             *           "of_ladder": false,
              *           "text": "For who climbs and for who stands below.",
              *           "wanted_by": [
              *             "ladder",
@@ -22316,6 +22343,7 @@ export interface components {
              *           "code": "cordon",
              *           "each": false,
              *           "name": "Cones or tape for the ground below",
+             *           "of_ladder": false,
              *           "text": "Nobody stands or walks where something may fall.",
              *           "wanted_by": [
              *             "ladder",
@@ -22327,6 +22355,7 @@ export interface components {
              *           "code": "rescue",
              *           "each": false,
              *           "name": "Rescue line, and somebody who can use it",
+             *           "of_ladder": false,
              *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
              *           "wanted_by": [
              *             "ladder",
@@ -22338,6 +22367,7 @@ export interface components {
              *           "code": "first_aid",
              *           "each": false,
              *           "name": "First-aid kit, and a way to call help",
+             *           "of_ladder": false,
              *           "text": "Where the telephone or radio reaches from is tried on arrival.",
              *           "wanted_by": [
              *             "ground",
@@ -25326,6 +25356,12 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Of Ladder
+             * @description Of a ladder that is brought: not wanted where one is there
+             * @default false
+             */
+            of_ladder: boolean;
+            /**
              * Text
              * @description What it means for the work, or what to mind
              * @default
@@ -25379,6 +25415,12 @@ export interface components {
             /** Gear */
             gear?: components["schemas"]["Gear"][];
             /**
+             * Ladder There
+             * @description How one that is there is climbed; empty: none is
+             * @default
+             */
+            ladder_there: string;
+            /**
              * Lone Agreed
              * @description Whether working alone is among the hazards, with its caution
              * @default false
@@ -25426,6 +25468,12 @@ export interface components {
              * @description Length at the least; None: none is needed, or its height is not known
              */
             ladder_m: number | null;
+            /**
+             * Ladder There
+             * @description One that is there is climbed: none is brought
+             * @default false
+             */
+            ladder_there: boolean;
             /**
              * Support M
              * @description Height at which it leans
@@ -28707,6 +28755,7 @@ export interface components {
              *               ]
              *             }
              *           ],
+             *           "ladder_there": "",
              *           "most_aperture_mm": 2400,
              *           "most_height_m": 3,
              *           "most_kg": 80,
@@ -29044,6 +29093,7 @@ export interface components {
              *               ]
              *             }
              *           ],
+             *           "ladder_there": "",
              *           "most_aperture_mm": 1200,
              *           "most_height_m": 1.2,
              *           "most_kg": 25,
@@ -29484,6 +29534,7 @@ export interface components {
              *           ],
              *           "joint_m": null,
              *           "joints": [],
+             *           "ladder_there": "",
              *           "most_aperture_mm": 900,
              *           "most_height_m": 1.2,
              *           "most_kg": 14,
@@ -29840,6 +29891,7 @@ export interface components {
              *               "washers": []
              *             }
              *           ],
+             *           "ladder_there": "",
              *           "most_aperture_mm": 900,
              *           "most_height_m": 3,
              *           "most_kg": 14,
@@ -30180,6 +30232,7 @@ export interface components {
              *               ]
              *             }
              *           ],
+             *           "ladder_there": "",
              *           "most_aperture_mm": 900,
              *           "most_height_m": 1.5,
              *           "most_kg": 14,
@@ -30518,6 +30571,7 @@ export interface components {
              *               ]
              *             }
              *           ],
+             *           "ladder_there": "",
              *           "most_aperture_mm": 900,
              *           "most_height_m": 0.8,
              *           "most_kg": 10,
@@ -30756,6 +30810,7 @@ export interface components {
              *           ],
              *           "joint_m": null,
              *           "joints": [],
+             *           "ladder_there": "",
              *           "most_aperture_mm": 900,
              *           "most_height_m": 1.2,
              *           "most_kg": 14,
@@ -31018,6 +31073,7 @@ export interface components {
              *               ]
              *             }
              *           ],
+             *           "ladder_there": "",
              *           "most_aperture_mm": 1200,
              *           "most_height_m": 1,
              *           "most_kg": 30,
@@ -31133,6 +31189,7 @@ export interface components {
              *           "holes": [],
              *           "joint_m": null,
              *           "joints": [],
+             *           "ladder_there": "",
              *           "most_aperture_mm": 900,
              *           "most_height_m": 3,
              *           "most_kg": 14,
@@ -31459,6 +31516,7 @@ export interface components {
              *               ]
              *             }
              *           ],
+             *           "ladder_there": "By the vehicle’s own ladder: shaken first, one person on it at a time, the vehicle level and its brake on",
              *           "most_aperture_mm": 700,
              *           "most_height_m": 3,
              *           "most_kg": 7,
@@ -31608,6 +31666,7 @@ export interface components {
              *           "holes": [],
              *           "joint_m": null,
              *           "joints": [],
+             *           "ladder_there": "",
              *           "most_aperture_mm": 900,
              *           "most_height_m": 1,
              *           "most_kg": 12,
@@ -31854,6 +31913,7 @@ export interface components {
              *               ]
              *             }
              *           ],
+             *           "ladder_there": "",
              *           "most_aperture_mm": 800,
              *           "most_height_m": 0.6,
              *           "most_kg": 12,
@@ -32104,6 +32164,7 @@ export interface components {
              *               ]
              *             }
              *           ],
+             *           "ladder_there": "",
              *           "most_aperture_mm": 1300,
              *           "most_height_m": 1.2,
              *           "most_kg": 40,
@@ -32342,6 +32403,7 @@ export interface components {
              *               "washers": []
              *             }
              *           ],
+             *           "ladder_there": "",
              *           "most_aperture_mm": 650,
              *           "most_height_m": 1,
              *           "most_kg": 6,
@@ -32622,6 +32684,7 @@ export interface components {
              *           ],
              *           "joint_m": null,
              *           "joints": [],
+             *           "ladder_there": "",
              *           "most_aperture_mm": 700,
              *           "most_height_m": 0.5,
              *           "most_kg": 8,
@@ -32765,6 +32828,7 @@ export interface components {
              *           "holes": [],
              *           "joint_m": null,
              *           "joints": [],
+             *           "ladder_there": "",
              *           "most_aperture_mm": 700,
              *           "most_height_m": 0.8,
              *           "most_kg": 8,
@@ -33774,6 +33838,7 @@ export interface components {
              *             "code": "ties",
              *             "each": false,
              *             "name": "Ladder ties, and a foot that grips",
+             *             "of_ladder": true,
              *             "text": "Tied at the top, held or staked until it is; on firm and level ground.",
              *             "wanted_by": [
              *               "ladder",
@@ -33784,6 +33849,7 @@ export interface components {
              *             "code": "stand_off",
              *             "each": false,
              *             "name": "Ladder stand-off",
+             *             "of_ladder": true,
              *             "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
              *             "wanted_by": [
              *               "ladder",
@@ -33794,6 +33860,7 @@ export interface components {
              *             "code": "boards",
              *             "each": false,
              *             "name": "Roof ladder or boards, soft shoes",
+             *             "of_ladder": false,
              *             "text": "What carries a person is not known from below: tread where rafters or purlins are.",
              *             "wanted_by": [
              *               "roof"
@@ -33803,6 +33870,7 @@ export interface components {
              *             "code": "anchor",
              *             "each": false,
              *             "name": "Rated anchor and line for the roof",
+             *             "of_ladder": false,
              *             "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
              *             "wanted_by": [
              *               "roof"
@@ -33812,6 +33880,7 @@ export interface components {
              *             "code": "platform",
              *             "each": false,
              *             "name": "Lift or scaffold, inspected",
+             *             "of_ladder": false,
              *             "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
              *             "wanted_by": [
              *               "lift"
@@ -33821,6 +33890,7 @@ export interface components {
              *             "code": "harness",
              *             "each": true,
              *             "name": "Harness with lanyard",
+             *             "of_ladder": false,
              *             "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
              *             "wanted_by": [
              *               "ladder",
@@ -33832,6 +33902,7 @@ export interface components {
              *             "code": "helmet",
              *             "each": true,
              *             "name": "Helmet with chin strap",
+             *             "of_ladder": false,
              *             "text": "For who climbs and for who stands below.",
              *             "wanted_by": [
              *               "ladder",
@@ -33843,6 +33914,7 @@ export interface components {
              *             "code": "cordon",
              *             "each": false,
              *             "name": "Cones or tape for the ground below",
+             *             "of_ladder": false,
              *             "text": "Nobody stands or walks where something may fall.",
              *             "wanted_by": [
              *               "ladder",
@@ -33854,6 +33926,7 @@ export interface components {
              *             "code": "rescue",
              *             "each": false,
              *             "name": "Rescue line, and somebody who can use it",
+             *             "of_ladder": false,
              *             "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
              *             "wanted_by": [
              *               "ladder",
@@ -33865,6 +33938,7 @@ export interface components {
              *             "code": "first_aid",
              *             "each": false,
              *             "name": "First-aid kit, and a way to call help",
+             *             "of_ladder": false,
              *             "text": "Where the telephone or radio reaches from is tried on arrival.",
              *             "wanted_by": [
              *               "ground",
@@ -39618,6 +39692,7 @@ export interface components {
              *           "code": "ties",
              *           "each": false,
              *           "name": "Ladder ties, and a foot that grips",
+             *           "of_ladder": true,
              *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
              *           "wanted_by": [
              *             "ladder",
@@ -39628,6 +39703,7 @@ export interface components {
              *           "code": "stand_off",
              *           "each": false,
              *           "name": "Ladder stand-off",
+             *           "of_ladder": true,
              *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
              *           "wanted_by": [
              *             "ladder",
@@ -39638,6 +39714,7 @@ export interface components {
              *           "code": "boards",
              *           "each": false,
              *           "name": "Roof ladder or boards, soft shoes",
+             *           "of_ladder": false,
              *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
              *           "wanted_by": [
              *             "roof"
@@ -39647,6 +39724,7 @@ export interface components {
              *           "code": "anchor",
              *           "each": false,
              *           "name": "Rated anchor and line for the roof",
+             *           "of_ladder": false,
              *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
              *           "wanted_by": [
              *             "roof"
@@ -39656,6 +39734,7 @@ export interface components {
              *           "code": "platform",
              *           "each": false,
              *           "name": "Lift or scaffold, inspected",
+             *           "of_ladder": false,
              *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
              *           "wanted_by": [
              *             "lift"
@@ -39665,6 +39744,7 @@ export interface components {
              *           "code": "harness",
              *           "each": true,
              *           "name": "Harness with lanyard",
+             *           "of_ladder": false,
              *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
              *           "wanted_by": [
              *             "ladder",
@@ -39676,6 +39756,7 @@ export interface components {
              *           "code": "helmet",
              *           "each": true,
              *           "name": "Helmet with chin strap",
+             *           "of_ladder": false,
              *           "text": "For who climbs and for who stands below.",
              *           "wanted_by": [
              *             "ladder",
@@ -39687,6 +39768,7 @@ export interface components {
              *           "code": "cordon",
              *           "each": false,
              *           "name": "Cones or tape for the ground below",
+             *           "of_ladder": false,
              *           "text": "Nobody stands or walks where something may fall.",
              *           "wanted_by": [
              *             "ladder",
@@ -39698,6 +39780,7 @@ export interface components {
              *           "code": "rescue",
              *           "each": false,
              *           "name": "Rescue line, and somebody who can use it",
+             *           "of_ladder": false,
              *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
              *           "wanted_by": [
              *             "ladder",
@@ -39709,6 +39792,7 @@ export interface components {
              *           "code": "first_aid",
              *           "each": false,
              *           "name": "First-aid kit, and a way to call help",
+             *           "of_ladder": false,
              *           "text": "Where the telephone or radio reaches from is tried on arrival.",
              *           "wanted_by": [
              *             "ground",
@@ -43720,6 +43804,7 @@ export interface components {
              *           "code": "ties",
              *           "each": false,
              *           "name": "Ladder ties, and a foot that grips",
+             *           "of_ladder": true,
              *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
              *           "wanted_by": [
              *             "ladder",
@@ -43730,6 +43815,7 @@ export interface components {
              *           "code": "stand_off",
              *           "each": false,
              *           "name": "Ladder stand-off",
+             *           "of_ladder": true,
              *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
              *           "wanted_by": [
              *             "ladder",
@@ -43740,6 +43826,7 @@ export interface components {
              *           "code": "boards",
              *           "each": false,
              *           "name": "Roof ladder or boards, soft shoes",
+             *           "of_ladder": false,
              *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
              *           "wanted_by": [
              *             "roof"
@@ -43749,6 +43836,7 @@ export interface components {
              *           "code": "anchor",
              *           "each": false,
              *           "name": "Rated anchor and line for the roof",
+             *           "of_ladder": false,
              *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
              *           "wanted_by": [
              *             "roof"
@@ -43758,6 +43846,7 @@ export interface components {
              *           "code": "platform",
              *           "each": false,
              *           "name": "Lift or scaffold, inspected",
+             *           "of_ladder": false,
              *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
              *           "wanted_by": [
              *             "lift"
@@ -43767,6 +43856,7 @@ export interface components {
              *           "code": "harness",
              *           "each": true,
              *           "name": "Harness with lanyard",
+             *           "of_ladder": false,
              *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
              *           "wanted_by": [
              *             "ladder",
@@ -43778,6 +43868,7 @@ export interface components {
              *           "code": "helmet",
              *           "each": true,
              *           "name": "Helmet with chin strap",
+             *           "of_ladder": false,
              *           "text": "For who climbs and for who stands below.",
              *           "wanted_by": [
              *             "ladder",
@@ -43789,6 +43880,7 @@ export interface components {
              *           "code": "cordon",
              *           "each": false,
              *           "name": "Cones or tape for the ground below",
+             *           "of_ladder": false,
              *           "text": "Nobody stands or walks where something may fall.",
              *           "wanted_by": [
              *             "ladder",
@@ -43800,6 +43892,7 @@ export interface components {
              *           "code": "rescue",
              *           "each": false,
              *           "name": "Rescue line, and somebody who can use it",
+             *           "of_ladder": false,
              *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
              *           "wanted_by": [
              *             "ladder",
@@ -43811,6 +43904,7 @@ export interface components {
              *           "code": "first_aid",
              *           "each": false,
              *           "name": "First-aid kit, and a way to call help",
+             *           "of_ladder": false,
              *           "text": "Where the telephone or radio reaches from is tried on arrival.",
              *           "wanted_by": [
              *             "ground",
@@ -47484,6 +47578,7 @@ export interface components {
              *           "code": "ties",
              *           "each": false,
              *           "name": "Ladder ties, and a foot that grips",
+             *           "of_ladder": true,
              *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
              *           "wanted_by": [
              *             "ladder",
@@ -47494,6 +47589,7 @@ export interface components {
              *           "code": "stand_off",
              *           "each": false,
              *           "name": "Ladder stand-off",
+             *           "of_ladder": true,
              *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
              *           "wanted_by": [
              *             "ladder",
@@ -47504,6 +47600,7 @@ export interface components {
              *           "code": "boards",
              *           "each": false,
              *           "name": "Roof ladder or boards, soft shoes",
+             *           "of_ladder": false,
              *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
              *           "wanted_by": [
              *             "roof"
@@ -47513,6 +47610,7 @@ export interface components {
              *           "code": "anchor",
              *           "each": false,
              *           "name": "Rated anchor and line for the roof",
+             *           "of_ladder": false,
              *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
              *           "wanted_by": [
              *             "roof"
@@ -47522,6 +47620,7 @@ export interface components {
              *           "code": "platform",
              *           "each": false,
              *           "name": "Lift or scaffold, inspected",
+             *           "of_ladder": false,
              *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
              *           "wanted_by": [
              *             "lift"
@@ -47531,6 +47630,7 @@ export interface components {
              *           "code": "harness",
              *           "each": true,
              *           "name": "Harness with lanyard",
+             *           "of_ladder": false,
              *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
              *           "wanted_by": [
              *             "ladder",
@@ -47542,6 +47642,7 @@ export interface components {
              *           "code": "helmet",
              *           "each": true,
              *           "name": "Helmet with chin strap",
+             *           "of_ladder": false,
              *           "text": "For who climbs and for who stands below.",
              *           "wanted_by": [
              *             "ladder",
@@ -47553,6 +47654,7 @@ export interface components {
              *           "code": "cordon",
              *           "each": false,
              *           "name": "Cones or tape for the ground below",
+             *           "of_ladder": false,
              *           "text": "Nobody stands or walks where something may fall.",
              *           "wanted_by": [
              *             "ladder",
@@ -47564,6 +47666,7 @@ export interface components {
              *           "code": "rescue",
              *           "each": false,
              *           "name": "Rescue line, and somebody who can use it",
+             *           "of_ladder": false,
              *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
              *           "wanted_by": [
              *             "ladder",
@@ -47575,6 +47678,7 @@ export interface components {
              *           "code": "first_aid",
              *           "each": false,
              *           "name": "First-aid kit, and a way to call help",
+             *           "of_ladder": false,
              *           "text": "Where the telephone or radio reaches from is tried on arrival.",
              *           "wanted_by": [
              *             "ground",
@@ -51325,6 +51429,12 @@ export interface components {
             /** Joints */
             joints?: components["schemas"]["Joint"][];
             /**
+             * Ladder There
+             * @description How the ladder that it hangs on is climbed; empty: one is brought
+             * @default
+             */
+            ladder_there: string;
+            /**
              * Most Aperture Mm
              * @description Usual largest antenna: a planning aid
              */
@@ -54415,6 +54525,7 @@ export interface components {
              *           "code": "ties",
              *           "each": false,
              *           "name": "Ladder ties, and a foot that grips",
+             *           "of_ladder": true,
              *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
              *           "wanted_by": [
              *             "ladder",
@@ -54425,6 +54536,7 @@ export interface components {
              *           "code": "stand_off",
              *           "each": false,
              *           "name": "Ladder stand-off",
+             *           "of_ladder": true,
              *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
              *           "wanted_by": [
              *             "ladder",
@@ -54435,6 +54547,7 @@ export interface components {
              *           "code": "boards",
              *           "each": false,
              *           "name": "Roof ladder or boards, soft shoes",
+             *           "of_ladder": false,
              *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
              *           "wanted_by": [
              *             "roof"
@@ -54444,6 +54557,7 @@ export interface components {
              *           "code": "anchor",
              *           "each": false,
              *           "name": "Rated anchor and line for the roof",
+             *           "of_ladder": false,
              *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
              *           "wanted_by": [
              *             "roof"
@@ -54453,6 +54567,7 @@ export interface components {
              *           "code": "platform",
              *           "each": false,
              *           "name": "Lift or scaffold, inspected",
+             *           "of_ladder": false,
              *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
              *           "wanted_by": [
              *             "lift"
@@ -54462,6 +54577,7 @@ export interface components {
              *           "code": "harness",
              *           "each": true,
              *           "name": "Harness with lanyard",
+             *           "of_ladder": false,
              *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
              *           "wanted_by": [
              *             "ladder",
@@ -54473,6 +54589,7 @@ export interface components {
              *           "code": "helmet",
              *           "each": true,
              *           "name": "Helmet with chin strap",
+             *           "of_ladder": false,
              *           "text": "For who climbs and for who stands below.",
              *           "wanted_by": [
              *             "ladder",
@@ -54484,6 +54601,7 @@ export interface components {
              *           "code": "cordon",
              *           "each": false,
              *           "name": "Cones or tape for the ground below",
+             *           "of_ladder": false,
              *           "text": "Nobody stands or walks where something may fall.",
              *           "wanted_by": [
              *             "ladder",
@@ -54495,6 +54613,7 @@ export interface components {
              *           "code": "rescue",
              *           "each": false,
              *           "name": "Rescue line, and somebody who can use it",
+             *           "of_ladder": false,
              *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
              *           "wanted_by": [
              *             "ladder",
@@ -54506,6 +54625,7 @@ export interface components {
              *           "code": "first_aid",
              *           "each": false,
              *           "name": "First-aid kit, and a way to call help",
+             *           "of_ladder": false,
              *           "text": "Where the telephone or radio reaches from is tried on arrival.",
              *           "wanted_by": [
              *             "ground",
@@ -60164,6 +60284,7 @@ export interface components {
              *           "code": "ties",
              *           "each": false,
              *           "name": "Ladder ties, and a foot that grips",
+             *           "of_ladder": true,
              *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
              *           "wanted_by": [
              *             "ladder",
@@ -60174,6 +60295,7 @@ export interface components {
              *           "code": "stand_off",
              *           "each": false,
              *           "name": "Ladder stand-off",
+             *           "of_ladder": true,
              *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
              *           "wanted_by": [
              *             "ladder",
@@ -60184,6 +60306,7 @@ export interface components {
              *           "code": "boards",
              *           "each": false,
              *           "name": "Roof ladder or boards, soft shoes",
+             *           "of_ladder": false,
              *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
              *           "wanted_by": [
              *             "roof"
@@ -60193,6 +60316,7 @@ export interface components {
              *           "code": "anchor",
              *           "each": false,
              *           "name": "Rated anchor and line for the roof",
+             *           "of_ladder": false,
              *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
              *           "wanted_by": [
              *             "roof"
@@ -60202,6 +60326,7 @@ export interface components {
              *           "code": "platform",
              *           "each": false,
              *           "name": "Lift or scaffold, inspected",
+             *           "of_ladder": false,
              *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
              *           "wanted_by": [
              *             "lift"
@@ -60211,6 +60336,7 @@ export interface components {
              *           "code": "harness",
              *           "each": true,
              *           "name": "Harness with lanyard",
+             *           "of_ladder": false,
              *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
              *           "wanted_by": [
              *             "ladder",
@@ -60222,6 +60348,7 @@ export interface components {
              *           "code": "helmet",
              *           "each": true,
              *           "name": "Helmet with chin strap",
+             *           "of_ladder": false,
              *           "text": "For who climbs and for who stands below.",
              *           "wanted_by": [
              *             "ladder",
@@ -60233,6 +60360,7 @@ export interface components {
              *           "code": "cordon",
              *           "each": false,
              *           "name": "Cones or tape for the ground below",
+             *           "of_ladder": false,
              *           "text": "Nobody stands or walks where something may fall.",
              *           "wanted_by": [
              *             "ladder",
@@ -60244,6 +60372,7 @@ export interface components {
              *           "code": "rescue",
              *           "each": false,
              *           "name": "Rescue line, and somebody who can use it",
+             *           "of_ladder": false,
              *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
              *           "wanted_by": [
              *             "ladder",
@@ -60255,6 +60384,7 @@ export interface components {
              *           "code": "first_aid",
              *           "each": false,
              *           "name": "First-aid kit, and a way to call help",
+             *           "of_ladder": false,
              *           "text": "Where the telephone or radio reaches from is tried on arrival.",
              *           "wanted_by": [
              *             "ground",
@@ -67301,6 +67431,7 @@ export interface components {
              *           "code": "ties",
              *           "each": false,
              *           "name": "Ladder ties, and a foot that grips",
+             *           "of_ladder": true,
              *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
              *           "wanted_by": [
              *             "ladder",
@@ -67311,6 +67442,7 @@ export interface components {
              *           "code": "stand_off",
              *           "each": false,
              *           "name": "Ladder stand-off",
+             *           "of_ladder": true,
              *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
              *           "wanted_by": [
              *             "ladder",
@@ -67321,6 +67453,7 @@ export interface components {
              *           "code": "boards",
              *           "each": false,
              *           "name": "Roof ladder or boards, soft shoes",
+             *           "of_ladder": false,
              *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
              *           "wanted_by": [
              *             "roof"
@@ -67330,6 +67463,7 @@ export interface components {
              *           "code": "anchor",
              *           "each": false,
              *           "name": "Rated anchor and line for the roof",
+             *           "of_ladder": false,
              *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
              *           "wanted_by": [
              *             "roof"
@@ -67339,6 +67473,7 @@ export interface components {
              *           "code": "platform",
              *           "each": false,
              *           "name": "Lift or scaffold, inspected",
+             *           "of_ladder": false,
              *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
              *           "wanted_by": [
              *             "lift"
@@ -67348,6 +67483,7 @@ export interface components {
              *           "code": "harness",
              *           "each": true,
              *           "name": "Harness with lanyard",
+             *           "of_ladder": false,
              *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
              *           "wanted_by": [
              *             "ladder",
@@ -67359,6 +67495,7 @@ export interface components {
              *           "code": "helmet",
              *           "each": true,
              *           "name": "Helmet with chin strap",
+             *           "of_ladder": false,
              *           "text": "For who climbs and for who stands below.",
              *           "wanted_by": [
              *             "ladder",
@@ -67370,6 +67507,7 @@ export interface components {
              *           "code": "cordon",
              *           "each": false,
              *           "name": "Cones or tape for the ground below",
+             *           "of_ladder": false,
              *           "text": "Nobody stands or walks where something may fall.",
              *           "wanted_by": [
              *             "ladder",
@@ -67381,6 +67519,7 @@ export interface components {
              *           "code": "rescue",
              *           "each": false,
              *           "name": "Rescue line, and somebody who can use it",
+             *           "of_ladder": false,
              *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
              *           "wanted_by": [
              *             "ladder",
@@ -67392,6 +67531,7 @@ export interface components {
              *           "code": "first_aid",
              *           "each": false,
              *           "name": "First-aid kit, and a way to call help",
+             *           "of_ladder": false,
              *           "text": "Where the telephone or radio reaches from is tried on arrival.",
              *           "wanted_by": [
              *             "ground",
@@ -71826,6 +71966,7 @@ export interface components {
              *           "code": "ties",
              *           "each": false,
              *           "name": "Ladder ties, and a foot that grips",
+             *           "of_ladder": true,
              *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
              *           "wanted_by": [
              *             "ladder",
@@ -71836,6 +71977,7 @@ export interface components {
              *           "code": "stand_off",
              *           "each": false,
              *           "name": "Ladder stand-off",
+             *           "of_ladder": true,
              *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
              *           "wanted_by": [
              *             "ladder",
@@ -71846,6 +71988,7 @@ export interface components {
              *           "code": "boards",
              *           "each": false,
              *           "name": "Roof ladder or boards, soft shoes",
+             *           "of_ladder": false,
              *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
              *           "wanted_by": [
              *             "roof"
@@ -71855,6 +71998,7 @@ export interface components {
              *           "code": "anchor",
              *           "each": false,
              *           "name": "Rated anchor and line for the roof",
+             *           "of_ladder": false,
              *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
              *           "wanted_by": [
              *             "roof"
@@ -71864,6 +72008,7 @@ export interface components {
              *           "code": "platform",
              *           "each": false,
              *           "name": "Lift or scaffold, inspected",
+             *           "of_ladder": false,
              *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
              *           "wanted_by": [
              *             "lift"
@@ -71873,6 +72018,7 @@ export interface components {
              *           "code": "harness",
              *           "each": true,
              *           "name": "Harness with lanyard",
+             *           "of_ladder": false,
              *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
              *           "wanted_by": [
              *             "ladder",
@@ -71884,6 +72030,7 @@ export interface components {
              *           "code": "helmet",
              *           "each": true,
              *           "name": "Helmet with chin strap",
+             *           "of_ladder": false,
              *           "text": "For who climbs and for who stands below.",
              *           "wanted_by": [
              *             "ladder",
@@ -71895,6 +72042,7 @@ export interface components {
              *           "code": "cordon",
              *           "each": false,
              *           "name": "Cones or tape for the ground below",
+             *           "of_ladder": false,
              *           "text": "Nobody stands or walks where something may fall.",
              *           "wanted_by": [
              *             "ladder",
@@ -71906,6 +72054,7 @@ export interface components {
              *           "code": "rescue",
              *           "each": false,
              *           "name": "Rescue line, and somebody who can use it",
+             *           "of_ladder": false,
              *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
              *           "wanted_by": [
              *             "ladder",
@@ -71917,6 +72066,7 @@ export interface components {
              *           "code": "first_aid",
              *           "each": false,
              *           "name": "First-aid kit, and a way to call help",
+             *           "of_ladder": false,
              *           "text": "Where the telephone or radio reaches from is tried on arrival.",
              *           "wanted_by": [
              *             "ground",
@@ -77676,6 +77826,7 @@ export interface components {
              *           "code": "ties",
              *           "each": false,
              *           "name": "Ladder ties, and a foot that grips",
+             *           "of_ladder": true,
              *           "text": "Tied at the top, held or staked until it is; on firm and level ground.",
              *           "wanted_by": [
              *             "ladder",
@@ -77686,6 +77837,7 @@ export interface components {
              *           "code": "stand_off",
              *           "each": false,
              *           "name": "Ladder stand-off",
+             *           "of_ladder": true,
              *           "text": "Rests on the wall: never on a gutter, on glass or on the antenna’s arm.",
              *           "wanted_by": [
              *             "ladder",
@@ -77696,6 +77848,7 @@ export interface components {
              *           "code": "boards",
              *           "each": false,
              *           "name": "Roof ladder or boards, soft shoes",
+             *           "of_ladder": false,
              *           "text": "What carries a person is not known from below: tread where rafters or purlins are.",
              *           "wanted_by": [
              *             "roof"
@@ -77705,6 +77858,7 @@ export interface components {
              *           "code": "anchor",
              *           "each": false,
              *           "name": "Rated anchor and line for the roof",
+             *           "of_ladder": false,
              *           "text": "Placed by somebody trained: not a vent, a gutter, a flue or the antenna’s own mast.",
              *           "wanted_by": [
              *             "roof"
@@ -77714,6 +77868,7 @@ export interface components {
              *           "code": "platform",
              *           "each": false,
              *           "name": "Lift or scaffold, inspected",
+             *           "of_ladder": false,
              *           "text": "Driven or put up by somebody trained for it, on ground that bears it, clear of overhead lines.",
              *           "wanted_by": [
              *             "lift"
@@ -77723,6 +77878,7 @@ export interface components {
              *           "code": "harness",
              *           "each": true,
              *           "name": "Harness with lanyard",
+             *           "of_ladder": false,
              *           "text": "Looked over before each use: labels legible, no cut, no rust, in date.",
              *           "wanted_by": [
              *             "ladder",
@@ -77734,6 +77890,7 @@ export interface components {
              *           "code": "helmet",
              *           "each": true,
              *           "name": "Helmet with chin strap",
+             *           "of_ladder": false,
              *           "text": "For who climbs and for who stands below.",
              *           "wanted_by": [
              *             "ladder",
@@ -77745,6 +77902,7 @@ export interface components {
              *           "code": "cordon",
              *           "each": false,
              *           "name": "Cones or tape for the ground below",
+             *           "of_ladder": false,
              *           "text": "Nobody stands or walks where something may fall.",
              *           "wanted_by": [
              *             "ladder",
@@ -77756,6 +77914,7 @@ export interface components {
              *           "code": "rescue",
              *           "each": false,
              *           "name": "Rescue line, and somebody who can use it",
+             *           "of_ladder": false,
              *           "text": "Hanging still in a harness can kill in less than half an hour: how one is brought down is said before the climb.",
              *           "wanted_by": [
              *             "ladder",
@@ -77767,6 +77926,7 @@ export interface components {
              *           "code": "first_aid",
              *           "each": false,
              *           "name": "First-aid kit, and a way to call help",
+             *           "of_ladder": false,
              *           "text": "Where the telephone or radio reaches from is tried on arrival.",
              *           "wanted_by": [
              *             "ground",

@@ -260,7 +260,7 @@ def _height(up: GettingUpResult | None) -> list[KitRow]:
     rows = [_row("height", one.name, one.count, cue=one.text) for one in up.gear]
     if up.ladder_m is not None:
         return [_row("height", "Ladder, at least so long", up.ladder_m, "m", cue=_LADDER), *rows]
-    if up.by in ("ladder", "roof"):
+    if up.by in ("ladder", "roof") and not up.ladder_there:
         return [_row("height", "Ladder", 1, cue="its length is not known: enter the height at Mount"), *rows]
     return rows
 

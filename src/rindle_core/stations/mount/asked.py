@@ -19,7 +19,15 @@ from rindle_core.stations.mount.mast import GustForces, MountInput, MountResult,
 from rindle_core.stations.mount.plate import FixingsInput, FixingsResult
 from rindle_core.stations.mount.reach import ReachInput, ReachResult, reach
 from rindle_core.stations.mount.site_wind import SiteWindInput, SiteWindResult, site_wind
-from rindle_core.stations.mounting import at_height_min, chosen_fixing, fixing_height_m, height_m, mount_surface, up_by
+from rindle_core.stations.mounting import (
+    at_height_min,
+    chosen_fixing,
+    fixing_height_m,
+    height_m,
+    mount_kind,
+    mount_surface,
+    up_by,
+)
 from rindle_core.stations.sky.plan_lines import ladder_places
 from rindle_core.stations.sky.plan_things import ground_of
 
@@ -282,6 +290,7 @@ def asked_getting_up(job: JobInput) -> Outcome[GettingUpResult]:
             edge_m=job.mount.edge_height_m,
             drawn_m=max((one.length_m for one in drawn if one.length_m), default=None),
             crew_count=len(job.brief.crew) or None,
+            ladder_there=kind.ladder_there if (kind := mount_kind(job)) else "",
             gear=job.picks.words.gear,
             rescue=job.mount.rescue,
             lone_agreed=any(one.alone and one.code in job.brief.hazards for one in job.picks.words.hazards),

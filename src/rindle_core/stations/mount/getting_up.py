@@ -27,6 +27,9 @@ class GettingUpInput(Model):
     edge_m: float | None = Field(default=None, gt=0, le=300, description="Of the edge at which one steps on to a roof")
     drawn_m: float | None = Field(default=None, gt=0, le=300, description="Longest ladder that is drawn on the plan")
     crew_count: int | None = Field(default=None, ge=0, le=50, description="None: nobody said who comes")
+    ladder_there: str = Field(
+        default="", max_length=200, description="How one that is there is climbed; empty: none is"
+    )
     gear: list[Gear] = Field(default_factory=list, max_length=40)
     rescue: str = Field(default="", max_length=300, description="How somebody hurt is brought down; empty: not said")
     lone_agreed: bool = Field(default=False, description="Whether working alone is among the hazards, with its caution")
@@ -50,6 +53,7 @@ class GettingUpResult(Model):
     foot_out_m: float | None = Field(default=None, description="From under its support")
     support_m: float | None = Field(default=None, description="Height at which it leans")
     top_m: float | None = Field(default=None, description="Height of its top")
+    ladder_there: bool = Field(default=False, description="One that is there is climbed: none is brought")
     gear: list[GearRow]
 
 
@@ -69,18 +73,21 @@ def getting_up(given: GettingUpInput) -> Outcome[GettingUpResult]:
     Sources: 29 CFR 1926.1053(b)(1) and (b)(5)(i) for lean and overlap; nobody stands on the top three rungs, hands
     at the height of the chest. A planning aid: local codes and trained people decide.
     """
-    stands = _ladder(given)
+    there = given.by == "ladder" and bool(given.ladder_there)
+    stands = None if there else _ladder(given)
     found_m = None if stands is None else rail_m(stands[0], OUT_SHARE * stands[0], stands[1])
-    lengths = [one for one in (found_m, given.drawn_m if given.by in ("ladder", "roof") else None) if one is not None]
+    drawn_m = given.drawn_m if given.by in ("ladder", "roof") and not there else None
+    lengths = [one for one in (found_m, drawn_m) if one is not None]
     people = max(1, given.crew_count or 1)
     each = "" if given.crew_count else "One for each who comes. "
     result = GettingUpResult(
         by=given.by,
-        how=UP_WORDS[given.by],
+        how=given.ladder_there if there else UP_WORDS[given.by],
         ladder_m=max(lengths, default=None),
         foot_out_m=None if stands is None else OUT_SHARE * stands[0],
         support_m=None if stands is None else stands[0],
         top_m=None if stands is None else sum(stands),
+        ladder_there=there,
         gear=[
             GearRow(
                 code=one.code,
@@ -89,7 +96,7 @@ def getting_up(given: GettingUpInput) -> Outcome[GettingUpResult]:
                 count=people if one.each else 1,
             )
             for one in given.gear
-            if given.by in one.wanted_by
+            if given.by in one.wanted_by and not (there and one.of_ladder)
         ],
     )
     return Outcome(result, [] if given.by == "ground" else _judge(given))

@@ -48,6 +48,18 @@ def test_a_longer_ladder_that_is_drawn_counts_and_a_shorter_one_does_not():
     assert asked(by="lift", drawn_m=6.5).result.ladder_m is None
 
 
+def test_where_a_ladder_is_there_none_is_brought():
+    there = asked(ladder_there="By the vehicle’s own", drawn_m=6.5, gear=DEFAULT_WORDS.gear).result
+    assert (there.how, there.ladder_m, there.foot_out_m) == ("By the vehicle’s own", None, None)
+    brought = {one.code for one in asked(gear=DEFAULT_WORDS.gear).result.gear}
+    assert brought - {one.code for one in there.gear} == {"ties", "stand_off"}
+    assert {"harness", "rescue"} <= {one.code for one in there.gear}
+    assert asked(by="roof", edge_m=3.0, ladder_there="By the vehicle’s own").result.ladder_m is not None
+    result = assess(job("2026-107")).result
+    assert result.getting_up.ladder_there
+    assert not [one for one in result.kit_list.rows if one.name.startswith("Ladder")]
+
+
 def test_rails_of_no_height_and_work_within_reach_are_no_negative_lengths():
     assert rail_m(0.0, 0.0, 1.0) == 1.0
     assert support_for_work_m(0.5) == support_for_work_m(1.3) == 1.0
