@@ -166,19 +166,22 @@ def footing_section(facts: JobInput, result: JobAssessment, look: Look) -> Drawi
                      words((width - 12, y - 4), told, 14, token, "end", 600))  # fmt: skip
     parts += _dimension((x - half, g), (x - half, g + deep), format_quantity(found.depth_m, "m", system), -22)
     parts.append(arrow((x + tube + 4, g - 16), (x + half, g - 2), "stream", 1.5, 7))
+    volume, water = (
+        format_quantity(one, unit, system) for one, unit in ((found.volume_m3, "m3"), (found.water_l, "l"))
+    )
     rows = [
         ("Depth for the gust", format_quantity(found.by_load_m, "m", system)),
         ("Asked for, with frost", format_quantity(found.wanted_m, "m", system)),
         ("Reckoned with", format_quantity(found.depth_m, "m", system)),
         ("Soil", found.soil_name),
-        ("Concrete", f"{found.volume_m3:.3f} m³, {found.bag_count} bags, {found.water_l:.0f} l of water"),
+        ("Concrete", f"{volume}, {found.bag_count} bags, {water} of water"),
         ("To mix by hand", f"{found.mix_min:.0f} min"),
         ("Pole in the concrete", format_quantity(found.pole_least_m, "m", system)),
     ]
     if not narrow:
         beside = [
             ("Soil", folded(found.soil_name, 22)),
-            ("Concrete", [f"{found.volume_m3:.2f} m³, {found.bag_count} bags", f"{found.water_l:.0f} l of water"]),
+            ("Concrete", [f"{volume}, {found.bag_count} bags", f"{water} of water"]),
             ("Pole in the concrete", [format_quantity(found.pole_least_m, "m", system)]),
         ]
         y = 130.0

@@ -3,9 +3,12 @@
 import { computed } from 'vue'
 import Fact from '@/fields/Fact.vue'
 import LeafPart from '@/frame/LeafPart.vue'
+import { inSystem } from '@/lib/quantity'
 import { fixed, linkRows } from '@/stations/aim/rows'
+import { usePrefs } from '@/stores/prefs'
 import { useAim } from '@/stations/aim/useAim'
 
+const prefs = usePrefs()
 const { job } = useAim()
 const link = computed(() => job.value.assessment.link)
 /** Level in clear sky and in the worst shares of the year, over the least that is needed. */
@@ -44,7 +47,7 @@ const along = (level: number) => `${(100 * Math.max(0, level)) / most.value}%`
         <tbody>
           <tr v-for="[what, value] in linkRows(link)" :key="what">
             <th scope="row">{{ what }}</th>
-            <td>{{ value }}</td>
+            <td>{{ inSystem(value, prefs.system) }}</td>
           </tr>
         </tbody>
       </table>
