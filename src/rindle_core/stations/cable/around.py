@@ -2,12 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
-from rindle_core.catalogue.cables import CableKind
 from rindle_core.catalogue.house_words import EndCheck
 from rindle_core.kernel.findings import Finding, Level
-from rindle_core.stations.cable.asked import chosen_cable
+from rindle_core.stations.cable.asked import ends_kind
 from rindle_core.stations.cable.findings import DRESSED, END_LOOKED, ENTRY_DONE, INJECTOR, OLD_CABLING, SEALED, SLACK
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.lists import shortened
@@ -45,15 +42,6 @@ def judge_entry(job: JobInput) -> list[Finding]:
         else ENTRY_DONE(Level.CLEAR, "The entry was seen to", "All of the house’s list.")
     )
     return found
-
-
-def ends_kind(job: JobInput) -> CableKind | Literal[""]:
-    """Of the plugs that are made: by the chosen cable, else by those that the terminal allows; empty: none are."""
-    terminal, chosen = job.picks.terminal, chosen_cable(job)
-    allowed = terminal.cable.types if terminal is not None else []
-    known = [chosen] if chosen else [one for one in job.picks.cables if one.code in allowed]
-    made = [one.kind for one in known if not one.sealed]
-    return "" if known and not made else "ethernet" if made and "coax" not in made else "coax"
 
 
 def ends_asked(job: JobInput) -> list[EndCheck]:

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from rindle_core.catalogue.cables import CoaxCable
+from typing import Literal
+
+from rindle_core.catalogue.cables import CableKind, CoaxCable
 from rindle_core.catalogue.models import Terminal
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.brief.day_weather import day_weather
@@ -19,6 +21,15 @@ _PORTS = {1: ["IF"], 2: ["RX", "TX"]}
 def chosen_cable(job: JobInput) -> CoaxCable | None:
     """The cable that was chosen, from the stores."""
     return next((one for one in job.picks.cables if one.code == job.cable.cable_code), None)
+
+
+def ends_kind(job: JobInput) -> CableKind | Literal[""]:
+    """Of the plugs that are made: by the chosen cable, else by those that the terminal allows; empty: none are."""
+    terminal, chosen = job.picks.terminal, chosen_cable(job)
+    allowed = terminal.cable.types if terminal is not None else []
+    known = [chosen] if chosen else [one for one in job.picks.cables if one.code in allowed]
+    made = [one.kind for one in known if not one.sealed]
+    return "" if known and not made else "ethernet" if made and "coax" not in made else "coax"
 
 
 def ports_of(terminal: Terminal) -> list[str]:
@@ -95,8 +106,8 @@ def asked_list(job: JobInput, terminal: Terminal, chosen: CoaxCable, expected_db
 
 def asked_earth(job: JobInput) -> Outcome[EarthResult]:
     """The `earth` calculator."""
-    told, terminal, chosen = job.cable, job.picks.terminal, chosen_cable(job)
-    of_coax = terminal is not None and chosen is not None and chosen.kind == "coax" and not chosen.sealed
+    told, terminal = job.cable, job.picks.terminal
+    of_coax = ends_kind(job) == "coax"
     return earth(
         EarthInput(
             path=job.picks.words.earth_path,

@@ -6,8 +6,8 @@ import math
 
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
-from rindle_core.stations.cable.around import ends_asked, ends_kind, judge_ends, judge_entry, judge_injector, judge_led
-from rindle_core.stations.cable.asked import asked_cable, asked_earth, asked_hole, asked_list, chosen_cable
+from rindle_core.stations.cable.around import ends_asked, judge_ends, judge_entry, judge_injector, judge_led
+from rindle_core.stations.cable.asked import asked_cable, asked_earth, asked_hole, asked_list, chosen_cable, ends_kind
 from rindle_core.stations.cable.cable import ExtraRunsInput, extra_runs
 from rindle_core.stations.cable.findings import EARTH, HOLE, PLANNED, STOPPED, WAITS_CABLE
 from rindle_core.stations.cable.part import CablePart

@@ -347,3 +347,15 @@ def test_the_van_has_the_earth_s_goods_and_what_measures_the_bond(name, arrester
     for one in result.earth.goods if result.earth else []:
         assert rows[one.name] == one.amount
     assert "Milliohmmeter" in rows  # a panel's own step bonds its mast
+
+
+def test_an_arrester_for_each_coax_goes_along_before_the_cable_is_chosen():
+    def arresters(number, **told):
+        facts = JobInput.model_validate({**golden.read(number)["facts"], **told})
+        found = assess(facts).result
+        return {one.name: one.amount for one in found.earth.goods}.get("Surge arresters for coax", 0)
+
+    assert arresters("2026-104") == 2  # two cables, none chosen, all that are allowed coaxial
+    assert arresters("2026-101") == 1
+    asks = {**golden.read("2026-107")["facts"]["terminal"], "needs_earth": True}
+    assert arresters("2026-107", terminal=asks) == 0
