@@ -362,6 +362,16 @@ def test_the_usual_tasks_go_by_the_mount_that_is_chosen_and_by_the_ground_it_is_
     assert "Foot of the pole" in tasks("2026-104")
 
 
+def test_the_days_leave_anchors_alone_until_their_resin_has_set():
+    def waits(**changed):
+        facts = JobInput.model_validate({**golden.read("2026-101")["facts"], **changed})
+        return {one.name: one.wait_h for one in usual_tasks_of(facts)}
+
+    masonry, mount = "Masonry: more time for its holes", "Mount on the building"
+    assert (waits()[masonry], waits()[mount]) == (1.7, 0.0)  # 0.8 h at 20 °C, at 9 °C 1.7 h
+    assert waits(fixing_code="expansion-10")[masonry] == 0.0
+
+
 def test_what_is_learnt_of_a_terminal_and_mount_is_told_by_their_names(crew):
     kinds = {one["kind"] for one in crew.get("/api/learnt").json()["factors"]}
     assert "Tarn 74, Wall plate with arm" in kinds

@@ -99,6 +99,10 @@ class UsualTask(Phrase):
     at_height_min: float = Field(default=0.0, ge=0, le=960, description="Minutes of it on a ladder or a roof")
     weather: WeatherKind | Literal[""] = Field(default="", description="The kind of work that the weather may stop")
     before_slot: bool = Field(default=False, description="Finished before a line-up")
+    sets_fixings: bool = Field(
+        default=False,
+        description="Fixings are set in it: left alone until their resin sets",
+    )
 
 
 class Wait(Phrase):

@@ -9,6 +9,7 @@ from rindle_core.catalogue.models import Beam
 from rindle_core.kernel.findings import Finding
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome
+from rindle_core.science.resin import sets_min
 from rindle_core.stations.aim.aim import PlaceErrorInput, PlaceErrorResult, place_error
 from rindle_core.stations.brief.costs import CostsInput, CostsResult, costs
 from rindle_core.stations.brief.day_weather import conditions_of, day_weather, forecast_of
@@ -29,7 +30,7 @@ from rindle_core.stations.brief.weather import WeatherInput, WeatherResult, weat
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mount.mount_choice import MountChoiceResult, mount_choice
 from rindle_core.stations.mount.position_mount import choice_of
-from rindle_core.stations.mounting import mount_kind, mount_surface, up_by
+from rindle_core.stations.mounting import chosen_fixing, mount_kind, mount_surface, up_by
 
 
 class VisitAssessment(Model):
@@ -123,10 +124,21 @@ def usual_tasks_of(job: JobInput) -> list[VisitTask]:
         kinds.add("drilled")
     if surface == "masonry" and (mount is None or mount.drills):
         kinds.add("masonry")
-    tasks = usual_tasks(job.picks.words, kinds)
+    tasks = _until_resin_sets(usual_tasks(job.picks.words, kinds), job)
     if up_by(job) == "ground":
         tasks = [one.model_copy(update={"at_height_min": 0.0}) for one in tasks]
     return tasks
+
+
+def _until_resin_sets(tasks: list[VisitTask], job: JobInput) -> list[VisitTask]:
+    """The last task that sets fixings is left alone as long as their resin takes."""
+    fixing, setting = chosen_fixing(job), {one.name for one in job.picks.words.usual_tasks if one.sets_fixings}
+    last = next((one for one in reversed(tasks) if one.name in setting), None)
+    if fixing is None or not fixing.sets_h or last is None:
+        return tasks
+    wait_h = round(sets_min(fixing.sets_h, day_weather(job.brief).low_c) / 60.0, 1)
+    longer = last.model_copy(update={"wait_h": max(last.wait_h, wait_h)})
+    return [longer if one is last else one for one in tasks]
 
 
 def _place_of(job: JobInput) -> tuple[float | None, PlaceErrorResult | None, PositionEntryResult | None]:
