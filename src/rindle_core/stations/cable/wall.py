@@ -122,7 +122,9 @@ def wall_hole(given: WallHoleInput) -> Outcome[WallHoleResult]:
 def _judge_hole(given: WallHoleInput, result: WallHoleResult) -> list[Finding]:
     if given.hole_mm is None:
         how = (
-            f"Drill it to {_bit(result)} or more." if given.drills else f"Measure it: {result.least_mm:.0f} mm or more."
+            f"Drill it to {_bit(result)} or more."
+            if given.drills
+            else f"Measure it: {math.ceil(result.least_mm)} mm or more."
         )
         return [HOLE.missing("How wide the hole is, is not told", how)]
     drill = "Drill" if given.drills else "Widen it"
