@@ -215,7 +215,9 @@ def _judge(result: JointsResult, *, all_done: bool) -> list[Finding]:
     else:
         found.append(
             JOINTS.missing(
-                f"{len(short)} of {len(result.joints)} joints are not yet as they end: {shortened(short)}",
+                f"{len(short)} of {len(result.joints)} joints are not yet as they end: {shortened(short)}"
+                if len(result.joints) > 1
+                else f"The only joint is not yet as it ends: {shortened(short)}",
                 "They are made step by step; each stands in Joints with its bolts and its state.",
             )
         )

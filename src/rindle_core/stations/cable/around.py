@@ -65,6 +65,11 @@ def judge_ends(job: JobInput, end_count: int) -> list[Finding]:
     return [END_LOOKED(Level.CLEAR, "Every end was looked at", "All of the house’s list.")]
 
 
+def _swung(*, by_itself: bool) -> str:
+    how = "Let it turn by itself once, keep clear, and look" if by_itself else "Swing the antenna from stop to stop"
+    return f"{how}: nothing pulls or rubs."
+
+
 def judge_led(job: JobInput) -> list[Finding]:
     """Slack over the swing, and no final clip before the proof."""
     told, found = job.cable, []
@@ -73,7 +78,7 @@ def judge_led(job: JobInput) -> list[Finding]:
         found.append(
             SLACK(Level.CLEAR, "The slack was tried over the full swing", "As it was entered.")
             if told.slack_tried
-            else SLACK.missing("The slack was not tried", "Swing the antenna from stop to stop: nothing pulls or rubs.")
+            else SLACK.missing("The slack was not tried", _swung(by_itself=terminal.panel is not None))
         )
     if told.dressed == "final" and not any(one.when == "after" for one in job.handover.runs):
         found.append(

@@ -286,6 +286,8 @@ def test_the_earth_is_taken_where_its_maker_lets_it_be_taken():
 def test_what_turns_has_its_slack_tried_and_a_panel_that_asks_for_no_earth_says_so():
     turns, still = job("2026-106"), job("2026-107", cable_code="ethernet-45", cable_pieces=[])
     assert turns["cable.slack"].level == "unknown"  # it turns itself
+    assert turns["cable.slack"].clears_by.startswith("Let it turn by itself")
+    assert job("2026-101", slack_tried=False)["cable.slack"].clears_by.startswith("Swing the antenna")
     assert "cable.slack" not in still
     assert turns["cable.earth"].level == "mind"
     asks = {**golden.read("2026-106")["facts"]["terminal"], "needs_earth": True}
