@@ -51,18 +51,21 @@ const language = ref('first')
 const second = computed(() => job.value.assessment.second_language === true)
 const card = (kind: string, form: string) =>
   `/api/jobs/${store.number}/card.${form}?kind=${kind}&units=${prefs.system}&language=${kind === 'customer' ? language.value : 'first'}`
-const CARDS = [
+const panel = computed(() => !!job.value.facts.picks.terminal?.panel)
+const every = computed(() => [
   ['customer', 'Customer card', 'One page: lights, restart, whom to ring, what hurts, keep out, wireless net.'],
   [
     'repair',
     'Repair card',
     'Where the slack is, what opens, what is glued, joints with their torque, what is built in.',
   ],
-  ['repeak', 'Re-peak card', 'The way back to the peak from counted turns and witness marks.'],
+  panel.value
+    ? ['repeak', 'Re-peak card', 'How the panel stood, as planned and as it was read last.']
+    : ['repeak', 'Re-peak card', 'The way back to the peak from counted turns and witness marks.'],
   ['travel', 'Travel card', 'Before driving off, and at the next place.'],
-] as const
+])
 const cards = computed(() =>
-  CARDS.filter(([kind]) => kind !== 'travel' || job.value.facts.brief.permanence === 'portable'),
+  every.value.filter(([kind]) => kind !== 'travel' || job.value.facts.brief.permanence === 'portable'),
 )
 const secrets = ref(false)
 const nameless = ref(false)
