@@ -207,6 +207,8 @@ def job_out(job: Job) -> JobOut:
     held_by = result.mount_kind.holds if result.mount_kind else ""
     asked_of = {"timber_signs": ("plate", "brackets"), "pour_checks": ("concrete",), "reuse_checks": ("given",)}
     lists |= {name: [] for name, kinds in asked_of.items() if held_by not in kinds}
+    if result.ends_asked or not result.ends_kind:  # of the other kinds of plug none is made here
+        lists["end_checks"] = [one for one in found.facts.picks.words.end_checks if one.code in result.ends_asked]
     terminal = found.facts.picks.terminal
     if terminal is not None and terminal.panel is not None:
         lists |= {"kept_off": [], "indicators": []}  # of a dish's beam, and of pointing it
