@@ -184,6 +184,7 @@ def test_a_stand_in_that_is_placed_anew_has_the_screws_and_nuts_that_the_job_was
     told = post(crew, "poll").json()["telemetry"]
     assert (told["azimuth_turns"], told["elevation_turns"]) == (last["azimuth"], last.get("elevation", 0))
     assert told["nuts_tight"] is False
+    assert told["azimuth_turning"] == "up"  # as it was read: the play is taken up on the same side
     moved = post(crew, "read", axis="elevation", turns=1.5).json()["telemetry"]
     assert moved["elevation_turns"] == last.get("elevation", 0) + 1.5
     assert post(crew, "poll").json()["telemetry"]["elevation_turns"] == moved["elevation_turns"]  # not placed again

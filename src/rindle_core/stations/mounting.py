@@ -7,6 +7,9 @@ from rindle_core.catalogue.fixings import Fixing
 from rindle_core.catalogue.house_words import UpBy
 from rindle_core.catalogue.mounts import ROOFS, MountKind, Side, Surface
 from rindle_core.catalogue.parts import Joint
+from rindle_core.science.resin import SHEET_C, sets_min
+from rindle_core.stations.brief.day_weather import LOOKS_AT as OF_WEATHER
+from rindle_core.stations.brief.day_weather import day_weather
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.planned import planned
 from rindle_core.stations.step_order import joined, listed
@@ -17,7 +20,7 @@ OF_MOUNT = ("mount.mount_code", "sky.positions", "sky.position_letter")  # what 
 _MOST_TOOLS = 12  # as many as a step names
 LOOKS_AT = (
     *("mount.mount_code", "mount.mount_side", "mount.side_mount_code", "brief.surface", *WAY_IN),
-    *("mount.height_above_ground_m", "mount.mast_free_length_m", "mount.fixing_code"),
+    *("mount.height_above_ground_m", "mount.mast_free_length_m", "mount.fixing_code", *OF_WEATHER),
 )
 RESIN_SETS = "anchor_resin"  # the house's wait for what is set in resin
 
@@ -85,6 +88,21 @@ def chosen_fixing(job: JobInput) -> Fixing | None:
     return next((one for one in job.picks.fixings if one.code == job.mount.fixing_code), None)
 
 
+def resin_cold_c(job: JobInput, fixing: Fixing) -> float:
+    """The temperature that its resin is reckoned to set at: the lowest of the day; while nobody told that, the lowest
+    at which it sets at all, since what is not known is not warm.
+    """
+    low_c = day_weather(job.brief).low_c
+    coldest_c = fixing.sets_least_c if fixing.sets_least_c is not None else 0.0
+    return min(SHEET_C, coldest_c if low_c is None else low_c)
+
+
+def resin_sets_min(job: JobInput) -> float | None:
+    """Minutes until what is set in resin on this job may be loaded; None: nothing is set in it."""
+    fixing = chosen_fixing(job)
+    return sets_min(fixing.sets_h, resin_cold_c(job, fixing)) if fixing is not None and fixing.sets_h else None
+
+
 def build_steps(job: JobInput) -> list[BuildStep]:
     """The steps of mount, terminal and wall in one order; without a terminal none."""
     joints = {one.key: one for one in joints_of(job)}
@@ -109,16 +127,17 @@ def _with_fixing(steps: list[BuildStep], job: JobInput) -> list[BuildStep]:
 
 def _until_set(steps: list[BuildStep], job: JobInput) -> list[BuildStep]:
     """What is set in resin bears nothing before it has set: the step that sets it begins the wait, and whatever is
-    lifted afterwards waits for its end.
+    lifted afterwards waits for its end. Where no later step says that it lifts, all that come after it wait.
     """
-    fixing, at = chosen_fixing(job), _sets(steps)
-    known = any(one.code == RESIN_SETS for one in job.picks.words.waits)
-    if fixing is None or not fixing.sets_h or at is None or not known:
+    at = _sets(steps)
+    if at is None or resin_sets_min(job) is None:
         return steps
     begins = steps[at].model_copy(update={"starts": [*steps[at].starts, RESIN_SETS]})
+    later = steps[at + 1 :]
+    lifts = {one.code for one in later if "lift" in one.work} or {one.code for one in later}
     waits = [
-        one.model_copy(update={"needs": [*one.needs, f"wait:{RESIN_SETS}"]}) if "lift" in one.work else one
-        for one in steps[at + 1 :]
+        one.model_copy(update={"needs": [*one.needs, f"wait:{RESIN_SETS}"]}) if one.code in lifts else one
+        for one in later
     ]
     return [*steps[:at], begins, *waits]
 
@@ -211,5 +230,7 @@ __all__ = [
     "mount_side",
     "mount_surface",
     "rehearsed_steps",
+    "resin_cold_c",
+    "resin_sets_min",
     "up_by",
 ]

@@ -103,6 +103,7 @@ def _client(base_url: str) -> httpx.Client:
     return httpx.Client(base_url=base_url, timeout=8.0, trust_env=False)
 
 
+_PAST_PLAY_TURNS = 1.0  # more than the play of any screw
 _PLACED: dict[str, str] = {}  # address of a stand-in -> the configuration that it was placed with
 
 
@@ -172,9 +173,13 @@ class SimulatedTerminalLink:
         """A stand-in that was placed anew has the power, the screws and the nuts that the job's was left with."""
         if self.placed is None:
             return
-        counts = {one.axis: one.turns for one in peak.readings}  # of each axis the last
-        for axis, turns in counts.items():
-            self.turn(axis, turns)
+        for axis, last in {one.axis: one for one in peak.readings}.items():  # of each axis the last
+            # Come to it turning as it was: where the head stands in the play of the screw is decided by that.
+            moved = self.turn(
+                axis, last.turns - _PAST_PLAY_TURNS if last.turning == "up" else last.turns + _PAST_PLAY_TURNS
+            )
+            counter = moved.elevation_turns if axis == "elevation" else moved.azimuth_turns
+            self.turn(axis, last.turns - counter)
         if peak.lock_after_db is not None:
             self.nuts(tight=True)
         if self.placed.powered or not told.states_entered or told.powered_at is not None:

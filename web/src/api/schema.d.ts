@@ -80926,6 +80926,12 @@ export interface components {
             costs: components["schemas"]["CostsResult"];
             days: components["schemas"]["VisitDaysResult"];
             lineup: components["schemas"]["LineupResult"];
+            /**
+             * Lineup Wanted
+             * @description The terminal is lined up by appointment, or one is made
+             * @default true
+             */
+            lineup_wanted: boolean;
             mounts: components["schemas"]["MountChoiceResult"];
             place_error: components["schemas"]["PlaceErrorResult"] | null;
             /** Place Error M */
@@ -81683,7 +81689,7 @@ export interface components {
             bit_mm: number | null;
             /**
              * Drills
-             * @description False: an old hole, nothing is drilled
+             * @description False: an old hole that passes all, nothing is drilled
              * @default true
              */
             drills: boolean;

@@ -62,6 +62,8 @@ export const useJob = defineStore('job', () => {
 
   const number = computed(() => job.value?.number ?? '')
   const locked = computed(() => job.value?.signed_off_at != null)
+  /** Worked on from a ladder, a roof or a lift; what is not known to be done from the ground is up there. */
+  const aloft = computed(() => job.value?.assessment.getting_up?.by !== 'ground')
   const path = computed(() => ({ params: { path: { number: number.value } } }))
 
   /** Groups of drawings that the screen shows, and how many parts of it show each. */
@@ -379,6 +381,7 @@ export const useJob = defineStore('job', () => {
     ...orders,
     ...device,
     job,
+    aloft,
     flushers,
     drawings,
     lookAt,

@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 import datetime as dt
+import math
 from collections.abc import Mapping
+
+from pydantic import Field
 
 from rindle_core.catalogue.models import Beam
 from rindle_core.kernel.findings import Finding
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome
-from rindle_core.science.resin import sets_min
 from rindle_core.stations.aim.aim import PlaceErrorInput, PlaceErrorResult, place_error
 from rindle_core.stations.brief.costs import CostsInput, CostsResult, costs
 from rindle_core.stations.brief.day_weather import conditions_of, day_weather, forecast_of
@@ -30,7 +32,7 @@ from rindle_core.stations.brief.weather import WeatherInput, WeatherResult, weat
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mount.mount_choice import MountChoiceResult, mount_choice
 from rindle_core.stations.mount.position_mount import choice_of
-from rindle_core.stations.mounting import chosen_fixing, mount_kind, mount_surface, up_by
+from rindle_core.stations.mounting import mount_kind, mount_surface, resin_sets_min, up_by
 
 
 class VisitAssessment(Model):
@@ -44,6 +46,7 @@ class VisitAssessment(Model):
     days: VisitDaysResult
     costs: CostsResult
     lineup: LineupResult
+    lineup_wanted: bool = Field(default=True, description="The terminal is lined up by appointment, or one is made")
     spare_power: SparePowerResult | None = None
 
 
@@ -89,6 +92,7 @@ def visit_of(
         days=days.result,
         costs=costs(CostsInput(items=visit.costs, overlap_month_count=visit.overlap_month_count)).result,
         lineup=lined.result,
+        lineup_wanted=wants_lineup,
         spare_power=power,
     )
     return result, findings
@@ -132,12 +136,11 @@ def usual_tasks_of(job: JobInput) -> list[VisitTask]:
 
 def _until_resin_sets(tasks: list[VisitTask], job: JobInput) -> list[VisitTask]:
     """The last task that sets fixings is left alone as long as their resin takes."""
-    fixing, setting = chosen_fixing(job), {one.name for one in job.picks.words.usual_tasks if one.sets_fixings}
+    sets_min, setting = resin_sets_min(job), {one.name for one in job.picks.words.usual_tasks if one.sets_fixings}
     last = next((one for one in reversed(tasks) if one.name in setting), None)
-    if fixing is None or not fixing.sets_h or last is None:
+    if sets_min is None or last is None:
         return tasks
-    wait_h = round(sets_min(fixing.sets_h, day_weather(job.brief).low_c) / 60.0, 1)
-    longer = last.model_copy(update={"wait_h": max(last.wait_h, wait_h)})
+    longer = last.model_copy(update={"wait_h": max(last.wait_h, math.ceil(sets_min / 6.0) / 10.0)})
     return [longer if one is last else one for one in tasks]
 
 

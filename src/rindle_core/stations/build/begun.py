@@ -6,12 +6,10 @@ import datetime as dt
 import itertools
 from collections.abc import Iterator
 
-from rindle_core.catalogue.house_words import Wait
-from rindle_core.science.resin import sets_min
-from rindle_core.stations.brief.day_weather import day_weather
+from rindle_core.catalogue.house_words import DEFAULT_WORDS, Wait
 from rindle_core.stations.build.waits import BegunWait
 from rindle_core.stations.entries import JobInput
-from rindle_core.stations.mounting import RESIN_SETS, chosen_fixing
+from rindle_core.stations.mounting import RESIN_SETS, resin_sets_min
 
 _CARRIER, _RESTART, _SETTLING, _TRIAL = "carrier", "lineup_restart", "settling", "trial"
 LOOKS_AT = (
@@ -21,13 +19,18 @@ LOOKS_AT = (
 
 
 def waits_here(job: JobInput) -> list[Wait]:
-    """The house's waits; that of the anchors' resin as long as its sheet and the cold of the day make it."""
-    fixing, every = chosen_fixing(job), job.picks.words.waits
-    if fixing is None or not fixing.sets_h:
+    """The house's waits; that of the anchors' resin as long as its sheet and the cold of the day make it, and as it
+    ships where the house has none: it is asked for in any case.
+    """
+    lasts_min, every = resin_sets_min(job), job.picks.words.waits
+    if lasts_min is None:
         return every
-    lasts_min = sets_min(fixing.sets_h, day_weather(job.brief).low_c)
+    shipped = [one for one in DEFAULT_WORDS.waits if one.code == RESIN_SETS]
+    there = any(one.code == RESIN_SETS for one in every)
     own = {"usual_min": lasts_min, "late_min": 2.0 * lasts_min}
-    return [one.model_copy(update=own) if one.code == RESIN_SETS else one for one in every]
+    return [
+        one.model_copy(update=own) if one.code == RESIN_SETS else one for one in (every if there else every + shipped)
+    ]
 
 
 def _states(job: JobInput) -> Iterator[BegunWait]:

@@ -136,7 +136,7 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
         tools=[
             *(tool for one in job.picks.words.earth_path if cable.earth or bonded for tool in one.tools),
             *(*terminal.tools, *(kind.tools if kind else [])),
-            *(*_bit_of(cable.wall_hole if way and way.drills else None), *(way.wears if way else [])),
+            *(*_bit_of(cable.wall_hole), *(way.wears if way else [])),
         ],
         fixing_tools=[*_of_fixings(mount.fixings), *(mount.fixing.tools if mount.fixing else [])],
         fixed_up=any(one.code in of_mount and one.at_height_min > 0 for one in steps),
@@ -152,7 +152,7 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
 
 def _bit_of(hole: WallHoleResult | None) -> list[str]:
     """The drill bit of the entry, in both series as they are sold."""
-    if hole is None or hole.bit_mm is None:
+    if hole is None or hole.bit_mm is None or not hole.drills:
         return []
     inches = "" if hole.bit_in is None else format_quantity(hole.bit_in * MILLIMETRES_PER_INCH, "mm", "imperial")
     return [f"drill bit {hole.bit_mm:g}\u00a0mm{f' or {inches}' if inches else ''} for the entry, through the wall"]

@@ -6,13 +6,13 @@ from collections.abc import Callable, Mapping
 
 from rindle_core.catalogue.build_steps import StepFigureKind
 from rindle_core.kernel.units import MILLIMETRES_PER_INCH, format_quantity
-from rindle_core.science.resin import SHEET_C, sets_min
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.brief.day_weather import day_weather
 from rindle_core.stations.build.steps import StepFigure
 from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mount.part import MountPart
+from rindle_core.stations.mounting import resin_cold_c, resin_sets_min
 from rindle_core.stations.station import Context
 from rindle_core.stations.way_in import way_in
 
@@ -42,7 +42,7 @@ def _fixing(mount: MountPart) -> list[StepFigure]:
 
 
 def _fixing_torque(job: JobInput, mount: MountPart) -> list[StepFigure]:
-    fixing, found, low_c = mount.fixing, mount.fixings, day_weather(job.brief).low_c
+    fixing, found, sets_min = mount.fixing, mount.fixings, resin_sets_min(job)
     if fixing is None or found is None:
         return [StepFigure(name="Torque of the fixings", text="not known: choose the fixing (Mount, Fixings)")]
     resin = [StepFigure(name="Resin in each hole", text=f"{fixing.resin_ml:g} ml, from the bottom up")]
@@ -51,11 +51,10 @@ def _fixing_torque(job: JobInput, mount: MountPart) -> list[StepFigure]:
     told.append(StepFigure(name="Torque of the fixings", value=found.torque_nm, unit="nm", text=by_feel or ""))
     if found.spanner:
         told.append(StepFigure(name="Spanner", text=found.spanner))
-    if fixing.sets_h:
-        at_c = SHEET_C if low_c is None else min(low_c, SHEET_C)
-        cold = f"at {at_c:.0f} °C; the cartridge’s table prevails"
-        sets_h = sets_min(fixing.sets_h, low_c) / 60.0
-        told.append(StepFigure(name="Sets before it is loaded", value=sets_h, unit="h", text=cold))
+    if sets_min is not None:
+        known = "" if day_weather(job.brief).low_c is not None else ", as nobody told how cold it gets"
+        cold = f"at {resin_cold_c(job, fixing):.0f} °C{known}; the cartridge’s table prevails"
+        told.append(StepFigure(name="Sets before it is loaded", value=sets_min / 60.0, unit="h", text=cold))
     return told
 
 
@@ -86,11 +85,11 @@ def _blocks(mount: MountPart) -> list[StepFigure]:
 
 
 def _way_in(job: JobInput, cable: CablePart) -> list[StepFigure]:
-    hole, way = cable.wall_hole, way_in(job)
-    if hole is None or way is None:
+    hole = cable.wall_hole
+    if hole is None or way_in(job) is None:
         return []
     through = StepFigure(name="Through the wall", value=hole.slant_mm, unit="mm")
-    if not way.drills:  # an old hole
+    if not hole.drills:  # an old hole
         return [through]
     bit = "larger than any that is sold: a core drill" if hole.bit_mm is None else f"{hole.bit_mm:g}\u00a0mm"
     inch = _inches(hole.bit_in and hole.bit_in * MILLIMETRES_PER_INCH)

@@ -54,7 +54,15 @@ def judge_ends(job: JobInput, end_count: int) -> list[Finding]:
     """What is looked at on every end; nothing where none is made."""
     if not end_count or not job.cable.cable_pieces:
         return []
-    missing = [one.name.lower() for one in ends_asked(job) if one.code not in job.cable.end_checks]
+    asked = ends_asked(job)
+    if not asked:
+        return [
+            END_LOOKED.missing(
+                "The house has no list of what is looked at on such an end",
+                "Write it among the words of the stores: Looked at on every end.",
+            )
+        ]
+    missing = [one.name.lower() for one in asked if one.code not in job.cable.end_checks]
     if missing:
         return [
             END_LOOKED.missing(

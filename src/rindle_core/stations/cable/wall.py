@@ -71,7 +71,7 @@ class WallHoleResult(Model):
     angle_deg: float = Field(description="From level")
     drop_mm: float = Field(description="How much lower the outer end lies")
     slant_mm: float = Field(description="Length of the hole")
-    drills: bool = Field(default=True, description="False: an old hole, nothing is drilled")
+    drills: bool = Field(default=True, description="False: an old hole that passes all, nothing is drilled")
     said: str = Field(description="What to do with the drill, or with an old hole")
 
 
@@ -82,6 +82,11 @@ def passing_mm(plug_mm: float, cable_mm: float, cable_count: int) -> float:
 
 def _passing_mm(given: WallHoleInput) -> float:
     return passing_mm(given.passes_mm, given.cable_mm, given.cable_count)
+
+
+def _drills(given: WallHoleInput) -> bool:
+    """Whether a drill goes in: where there is no hole yet, and where an old one has to be widened."""
+    return given.drills or (given.hole_mm is not None and given.hole_mm < _passing_mm(given))
 
 
 def _bit(result: WallHoleResult) -> str:
@@ -113,10 +118,10 @@ def wall_hole(given: WallHoleInput) -> Outcome[WallHoleResult]:
         angle_deg=angle,
         drop_mm=drop,
         slant_mm=math.hypot(given.wall_mm, drop),
-        drills=given.drills,
-        said=by_drill if given.drills else old,
+        drills=_drills(given),
+        said=by_drill if _drills(given) else old,
     )
-    return Outcome(result, [*_judge_hole(given, result), *_judge_looked(given), *_judge_clear(given, result)])
+    return Outcome(result, [*_judge_hole(given, result), *_judge_looked(given, result), *_judge_clear(given, result)])
 
 
 def _judge_hole(given: WallHoleInput, result: WallHoleResult) -> list[Finding]:
@@ -140,17 +145,17 @@ def _judge_hole(given: WallHoleInput, result: WallHoleResult) -> list[Finding]:
     ]
 
 
-def _judge_looked(given: WallHoleInput) -> list[Finding]:
+def _judge_looked(given: WallHoleInput, result: WallHoleResult) -> list[Finding]:
     missing = [
         word
         for word, done in (
             ("inside", given.looked_inside),
             ("outside", given.looked_outside),
-            ("with a detector", given.swept or not given.drills),
+            ("with a detector", given.swept or not result.drills),
         )
         if not done
     ]
-    sweep, swept = (", and sweep it", ", and it was swept") if given.drills else ("", "")
+    sweep, swept = (", and sweep it", ", and it was swept") if result.drills else ("", "")
     found = [
         HOLE_LOOKED.missing(
             f"The wall was not looked at {', '.join(missing)}",
@@ -176,16 +181,16 @@ def _judge_looked(given: WallHoleInput) -> list[Finding]:
 
 def _judge_clear(given: WallHoleInput, result: WallHoleResult) -> list[Finding]:
     wide = given.hole_mm or result.least_mm
+    # Where nothing is drilled, only heat and what the seal gives off matter.
+    things = [one for one in given.things if result.drills or one.kind in ("flue", "vent")]
     short: list[tuple[float, WallThing, float]] = []
-    for one in given.things:
-        if not given.drills and one.kind not in ("flue", "vent"):
-            continue  # no drill meets it; heat and what the seal gives off do
+    for one in things:
         # The hole falls outwards: what is seen outside lies beside its lower end already, as it was measured there.
         free = math.hypot(one.right_mm, one.up_mm) - wide / 2.0
         wanted = _CLEAR_MM[one.kind]
         if free < wanted:
             short.append((free - wanted, one, free))
-    if not given.things:
+    if not things:
         return []
     if not short:
         return [HOLE_CLEAR(Level.CLEAR, "The hole keeps clear of what is near", "As it was measured.")]

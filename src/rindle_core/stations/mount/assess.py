@@ -32,7 +32,8 @@ from rindle_core.stations.mount.asked import (
     chosen_fixing,
 )
 from rindle_core.stations.mount.checks import judge_alterations, judge_checks, judge_tether
-from rindle_core.stations.mount.findings import STOPPED, WAITS_FIXING, WAITS_MAST
+from rindle_core.stations.mount.findings import STOPPED, WAITS_MAST
+from rindle_core.stations.mount.fixing_findings import WAITS_FIXING
 from rindle_core.stations.mount.mast import MountResult
 from rindle_core.stations.mount.mount_choice import MountOption, mount_choice
 from rindle_core.stations.mount.part import MountPart

@@ -13,7 +13,7 @@ from rindle_core.kernel.units import MILLIMETRES_PER_INCH
 from rindle_core.science import masonry, sheet_metal, timber
 from rindle_core.science.bolts import next_drill_in, next_drill_mm, spanner
 from rindle_core.stations.mount.anchorage import Actions, HoleLoad, deck_actions, hole_loads, wall_actions
-from rindle_core.stations.mount.findings import FIXING_BASE, FIXING_COUNT
+from rindle_core.stations.mount.fixing_findings import FIXING_BASE, FIXING_COUNT
 from rindle_core.stations.mount.fixings_judged import judge_fixings
 from rindle_core.stations.mount.plate import (
     GRAVITY,

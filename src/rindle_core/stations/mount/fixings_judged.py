@@ -5,7 +5,7 @@ from __future__ import annotations
 from rindle_core.catalogue.mounts import PlateHole
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.science import timber
-from rindle_core.stations.mount.findings import (
+from rindle_core.stations.mount.fixing_findings import (
     FIXING,
     FIXING_COLD,
     FIXING_COUNT,

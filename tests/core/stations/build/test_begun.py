@@ -111,14 +111,27 @@ def test_nothing_is_lifted_on_anchors_whose_resin_has_not_set():
     )  # 48 min at 20 °C, ten kelvin colder twice
     assert "wait:anchor_resin" in steps["lift"].step.needs
     assert "wait:anchor_resin" not in steps["reflector"].step.needs  # on the bench it goes on
-    assert resin(forecast_low_c=None)[1]["anchor_resin"].over_at == NOON + dt.timedelta(minutes=48)
+    untold = resin(forecast_low_c=None)  # not taken as warm, but as the 0 °C at which it just sets
+    assert untold[1]["anchor_resin"].over_at == NOON + dt.timedelta(minutes=192)
+    (told,) = (one for one in untold[0]["m_hang"].figures if one.name == "Sets before it is loaded")
+    assert (told.value, "nobody told" in told.text) == (pytest.approx(3.2), True)
     bare, none = resin(fixing_code="expansion-10")
     assert "wait:anchor_resin" not in bare["lift"].step.needs
     assert "anchor_resin" not in none
 
 
-def test_a_house_without_that_wait_is_not_stopped_by_it_for_ever():
-    words = golden.read("2026-101")["facts"].get("words") or {}
+def test_a_house_without_that_wait_is_held_by_the_one_that_ships():
     own = [one.model_dump() for one in DEFAULT_WORDS.waits if one.code != "anchor_resin"]
-    steps, _ = resin(words={**words, "waits": own})
-    assert "wait:anchor_resin" not in steps["lift"].step.needs
+    facts = {**golden.read("2026-101")["facts"], "words": {"waits": own}}
+    assert [one.code for one in JobInput.model_validate(facts).picks.words.waits] == [one["code"] for one in own]
+    steps, waiting = resin(words={"waits": own}, forecast_low_c=10.0)
+    assert "wait:anchor_resin" in steps["lift"].step.needs
+    assert waiting["anchor_resin"].over_at == NOON + dt.timedelta(minutes=96)
+
+
+def test_steps_that_do_not_say_that_they_lift_wait_all_the_same():
+    terminal = golden.read("2026-101")["facts"]["terminal"]
+    bare = {**terminal, "build_steps": [{**one, "work": []} for one in terminal["build_steps"]]}
+    steps, _ = resin(terminal=bare)
+    assert "wait:anchor_resin" in steps["lift"].step.needs
+    assert "wait:anchor_resin" not in steps["m_hang"].step.needs

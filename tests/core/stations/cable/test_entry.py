@@ -86,7 +86,12 @@ def test_an_old_hole_is_not_drilled_and_only_heat_and_the_seals_breath_are_near_
     assert asked.clears_by == "Measure it: 24 mm or more."
     assert hole(drills=False, passes_mm=20.9).findings[0].clears_by == asked.clears_by  # 23.4: never less than it takes
     assert levels(old)["cable.hole_looked"] == "clear"  # nothing to sweep for
-    assert levels(old)["cable.hole_clear"] == "clear"
+    assert "cable.hole_clear" not in levels(old)  # a wire beside it is neither far enough nor in a drill's way
+    too_small = hole(drills=False, hole_mm=20, looked_inside=True, looked_outside=True, things=[wire])
+    assert too_small.result.drills  # it has to be widened: a drill goes in after all
+    assert levels(too_small)["cable.hole_clear"] == "hold"
+    assert levels(too_small)["cable.hole_looked"] == "unknown"  # not swept
+    assert not hole(drills=False, hole_mm=22).result.drills
     assert levels(hole(drills=False, things=[wire, flue]))["cable.hole_clear"] == "hold"
     facts = golden.read("2026-103")["facts"]
     for code, drills in (("old_hole", False), ("brick", True)):
@@ -302,6 +307,15 @@ def test_every_end_that_is_made_is_looked_at(ends, checks, level):
     found = judge_ends(job, ends)
     assert [one.level for one in found] == ([level] if level else [])
     assert ("core straight" in found[0].message) == (level == "unknown") if level else True
+
+
+def test_an_end_that_the_house_has_no_list_for_is_not_clear():
+    facts = golden.read("2026-107")["facts"]
+    coaxial = [one.model_dump() for one in DEFAULT_WORDS.end_checks if one.of_kind == "coax"]
+    pieces = [{"kind": "outdoor", "length_m": 5.0}]
+    told = {"cable_code": "ethernet-23", "cable_pieces": pieces, "words": {"end_checks": coaxial}}
+    (found,) = judge_ends(JobInput.model_validate({**facts, **told}), 2)
+    assert (found.level, "no list" in found.message) == ("unknown", True)
 
 
 def test_an_end_is_looked_at_by_its_kind_of_plug():

@@ -88,7 +88,7 @@ const paper = (kind: string) => `/api/jobs/${store.number}/method.${kind}?units=
       <fact at="brief.assessed_on" />
       <fact at="brief.climber" />
       <fact at="brief.climber_contact" />
-      <fact v-if="store.job!.assessment.getting_up?.by !== 'ground'" at="mount.rescue" />
+      <fact v-if="store.aloft" at="mount.rescue" />
     </div>
     <p class="row">
       <a :href="paper('html')" target="_blank">Method statement</a>

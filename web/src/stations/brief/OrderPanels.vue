@@ -249,7 +249,7 @@ const entered = computed(() => (job.value.facts.bringup.settings ?? []).filter((
       <fact at="brief.lineup_person" />
       <fact at="brief.lineup_booked" />
     </div>
-    <template v-if="wantsLineup || visit.lineup_at">
+    <template v-if="job.assessment.visit?.lineup_wanted">
       <copy-text :text="lineup.request_text" what="the request" />
       <p v-if="lineup.missing.length" class="quiet small">Still to be entered: {{ lineup.missing.join(', ') }}.</p>
     </template>

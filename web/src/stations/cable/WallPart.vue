@@ -15,7 +15,7 @@ const ways = computed(() =>
 )
 const way = computed(() => job.value.assessment.way_in ?? null)
 const passed = computed(() => job.value.facts.cable.sealed_by !== 'none')
-const drilled = computed(() => way.value?.drills !== false)
+const drilled = computed(() => found.value?.drills ?? way.value?.drills !== false)
 const things = columnsOf('cable.wall_things', { key: 'kind' }, 'side', { key: 'right_mm', main: true }, 'up_mm')
 </script>
 

@@ -33,7 +33,7 @@ const show = (kg: number) => formatQuantity(kg, 'kg', prefs.system)
         ></template
       >.
     </p>
-    <template v-if="up.by !== 'ground'">
+    <template v-if="store.aloft">
       <drawing-view name="way-up" />
       <said-anew
         station="mount"
@@ -59,8 +59,7 @@ const show = (kg: number) => formatQuantity(kg, 'kg', prefs.system)
       <b>{{ show(found.together_kg) }}</b> in
       {{ found.lifts.length === 1 ? 'one way' : `${found.lifts.length} ways` }} up, the antenna
       {{ found.split ? 'in parts, its head before what hangs on it' : 'in one piece' }}; by
-      <b>{{ found.people_count === 1 ? 'one person' : `${found.people_count} people` }}</b><template
-        v-if="up?.by !== 'ground'"
+      <b>{{ found.people_count === 1 ? 'one person' : `${found.people_count} people` }}</b><template v-if="store.aloft"
         >; <b>{{ Math.round(found.at_height_min) }} min</b> on ladder or roof</template
       >.
     </p>
@@ -76,7 +75,7 @@ const show = (kg: number) => formatQuantity(kg, 'kg', prefs.system)
     <p class="caution">
       <b>Stop</b> in gusts over {{ formatQuantity(rules?.lift_gust_mps ?? 0, 'mps', prefs.system) }}, rain, ice or
       thunder; when a foot slips, a rope frays or a word is not understood. Overhead lines looked for first.
-      <template v-if="up?.by !== 'ground'">Three points of contact, tied off before the edge is in reach.</template>
+      <template v-if="store.aloft">Three points of contact, tied off before the edge is in reach.</template>
     </p>
   </template>
 </template>

@@ -133,7 +133,7 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
   <leaf-part leaf="checks" title="Tried once it stands"><check-part /></leaf-part>
   <leaf-part v-if="kind" leaf="care" title="Turning, tightening, care"><care-part /></leaf-part>
   <p v-if="WITH_ELEVATION.has(leaf)" class="caution">
-    <template v-if="store.job?.assessment.getting_up?.by !== 'ground'"
+    <template v-if="store.aloft"
       ><b>Height:</b> a fall from the eave kills. Tie off, keep three points of contact, work from the ground where you
       can.
     </template>

@@ -14,7 +14,6 @@ import { rowId } from '@/stores/job'
 
 const {
   store,
-  aloft,
   job,
   joints,
   axis,
@@ -147,7 +146,7 @@ const read = () => (usable.value ? turnAndRead(0) : void focusNew())
 <template>
   <p class="caution">
     <b>Radio energy:</b> the feed transmits once the modem is online. Nobody in front of the dish; switch off before
-    touching the feed.<template v-if="aloft"> On the ladder, tie off before you let go with both hands.</template>
+    touching the feed.<template v-if="store.aloft"> On the ladder, tie off before you let go with both hands.</template>
   </p>
   <said-anew
     station="peak"

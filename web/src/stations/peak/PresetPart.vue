@@ -10,7 +10,7 @@ import { formatQuantity } from '@/lib/quantity'
 import { usePrefs } from '@/stores/prefs'
 import { usePeak } from '@/stations/peak/usePeak'
 
-const { store, aloft, job, told, pointing, joints } = usePeak()
+const { store, job, told, pointing, joints } = usePeak()
 const prefs = usePrefs()
 const rows = computed(() => pointing.value?.preset.rows ?? [])
 const NAMES = { elevation: 'Elevation', skew: 'Skew', azimuth: 'Azimuth' } as Record<string, string>
@@ -54,7 +54,7 @@ const side = (what: string, off_deg: number) =>
 
 <template>
   <p class="caution">
-    <template v-if="aloft"
+    <template v-if="store.aloft"
       ><b>On the ladder or roof:</b> tie off before you let go with both hands. Nobody under the dish while its clamps
       are loose; hold it, it may swing or fall back.</template
     >

@@ -33,8 +33,6 @@ export function usePeak() {
     })
   })
   const readings = computed(() => told.value.readings ?? [])
-  /** What is not known to be worked on from the ground is up there. */
-  const aloft = computed(() => job.value.assessment.getting_up?.by !== 'ground')
   const lastPass = (of: Axis) =>
     Math.max(1, ...readings.value.filter((one) => one.axis === of).map((one) => one.pass_number ?? 1))
   const key = (of: Axis) => `${job.value.number}.${of}`
@@ -91,7 +89,6 @@ export function usePeak() {
 
   return {
     store,
-    aloft,
     job,
     told,
     pointing,
