@@ -106,6 +106,11 @@ watch(turned, () => handset.pose(posed()), { deep: true })
 
 <style scoped>
 .begin {
+  max-width: 100%;
+  height: auto;
+  min-height: 36px;
+  white-space: normal;
+  text-align: left;
   justify-self: start;
 }
 .reading {

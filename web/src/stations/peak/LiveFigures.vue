@@ -10,13 +10,13 @@ import { usePeak } from '@/stations/peak/usePeak'
 const props = defineProps<{
   usable: boolean
   best?: number | null
-  /** Held against this reading instead of the best: what tightening must not lose. */
+  /** Once it is read, the level is held against it instead of the best: what tightening must not lose. */
   before?: number | null
 }>()
 const { store, job, there, quiet } = usePeak()
 const live = computed(() => (props.usable ? (store.telemetry?.level_db ?? null) : null))
 const top = computed(() => {
-  if (props.before !== undefined) return props.before
+  if (props.before != null) return props.before
   const told = store.telemetry?.best_db
   const known = [props.best, told].filter((one) => one != null)
   return known.length ? Math.max(...known) : null
@@ -45,7 +45,7 @@ const db = (value: number | null) => (value == null ? '–' : formatQuantity(val
           <dd :class="{ moving: store.telemetry && !store.telemetry.settled }">{{ db(live) }}</dd>
         </div>
         <div>
-          <dt>{{ before === undefined ? 'Best so far' : 'Before tightening' }}</dt>
+          <dt>{{ before == null ? 'Best so far' : 'Before tightening' }}</dt>
           <dd>{{ db(top) }}</dd>
         </div>
       </dl>
@@ -60,7 +60,7 @@ const db = (value: number | null) => (value == null ? '–' : formatQuantity(val
               : !store.telemetry.settled
                 ? 'hands off, wait: still moving'
                 : under != null && under > 0.05
-                  ? `${db(under)} under ${before === undefined ? 'the best' : 'that'}`
+                  ? `${db(under)} under ${before == null ? 'the best' : 'that'}`
                   : 'settled'
           }}
         </p>

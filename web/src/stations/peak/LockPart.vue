@@ -11,7 +11,7 @@ import LiveFigures from '@/stations/peak/LiveFigures.vue'
 import WaitHere from '@/stations/WaitHere.vue'
 import { useLive, usePeak } from '@/stations/peak/usePeak'
 
-const { store, job, told, joints, there, usable, busy, during } = usePeak()
+const { store, job, told, view, joints, there, usable, busy, during } = usePeak()
 useLive()
 const db = (value: number) => formatQuantity(value, 'db', 'metric')
 const hold = computed(() => job.value.facts.picks.rules?.hold_db ?? 0)
@@ -104,7 +104,7 @@ const off = computed(() => {
         <span v-if="told.loosened_count" class="quiet">taken back {{ times(told.loosened_count) }}</span>
       </div>
     </div>
-    <live-figures :usable="usable" :before="told.lock_before_db ?? null" />
+    <live-figures :usable="usable" :best="view?.best_level_db ?? null" :before="told.lock_before_db" />
   </div>
   <h2>Push the rim at four places, from behind: during and after</h2>
   <p v-if="where" class="quiet">{{ where }}</p>

@@ -172,6 +172,7 @@ const side = (what: string, off_deg: number) =>
 }
 .figure {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
   padding: 12px;
   border: 1px solid var(--rule);
