@@ -122,7 +122,9 @@ class MountKind(Model):
     rise_m: float = Field(default=0.0, ge=0, le=30, description="How far its tube goes up from there")
     grip_least_mm: float | None = Field(default=None, gt=0, description="Thinnest tube that it grips itself")
     grip_most_mm: float | None = Field(default=None, gt=0, description="Thickest tube that it grips itself")
-    tube_mm: float | None = Field(default=None, gt=0, le=500, description="Outer diameter of the tube that it brings")
+    tube_mm: float | None = Field(
+        default=None, gt=0, le=500, description="Outer diameter of the tube that it brings; empty: as the clamp asks"
+    )
     tube_wall_mm: float | None = Field(default=None, gt=0, le=50)
     shim: bool = Field(default=False, description="Whether its maker lets a thin tube be packed out")
     plate_width_mm: float | None = Field(default=None, gt=0, le=5000)

@@ -21015,6 +21015,13 @@ export interface components {
              * @description Free straight tube at its top
              */
             straight_mm?: number | null;
+            /**
+             * Tube Mm
+             * @description Outer diameter that the kind brings
+             */
+            tube_mm?: number | null;
+            /** Tube Wall Mm */
+            tube_wall_mm?: number | null;
             /** Wall Least Mm */
             wall_least_mm?: number | null;
             /** Wall Mm */
@@ -28796,7 +28803,7 @@ export interface components {
              *           "most_height_m": 3,
              *           "most_kg": 80,
              *           "name": "Ground pole in concrete",
-             *           "needs": "Soil that can be dug, concrete that may cure undisturbed.",
+             *           "needs": "Soil that can be dug, concrete that may cure undisturbed; a pole that the antenna’s clamp takes.",
              *           "permanent": true,
              *           "pieces": [
              *             {
@@ -28849,8 +28856,8 @@ export interface components {
              *             "props and clamps",
              *             "thermometer"
              *           ],
-             *           "tube_mm": 76.1,
-             *           "tube_wall_mm": 3.6,
+             *           "tube_mm": null,
+             *           "tube_wall_mm": null,
              *           "unaltered": [
              *             "The cross-bar stays in: without it the pole turns, and a turned pole is an error of azimuth."
              *           ]
@@ -50772,6 +50779,8 @@ export interface components {
             antenna_kg?: number | null;
             /** Aperture Mm */
             aperture_mm?: number | null;
+            /** @description Of the antenna; None: not chosen yet */
+            clamp?: components["schemas"]["MastWindow"] | null;
             /**
              * Eave Over M
              * @description Eave over the fixing
@@ -50796,6 +50805,11 @@ export interface components {
              */
             measured_m?: number | null;
             /**
+             * Measured Mm
+             * @description Its tube's outer diameter as measured
+             */
+            measured_mm?: number | null;
+            /**
              * Overhang M
              * @description Of the roof over the wall
              */
@@ -50807,6 +50821,11 @@ export interface components {
             permanent: boolean;
             /** Surface */
             surface?: ("shingle" | "tile" | "sheet_rib" | "corrugated" | "masonry" | "timber_siding" | "fascia" | "bare_ground" | "flat_roof" | "vehicle" | "existing_mast") | null;
+            /**
+             * Wall Least Mm
+             * @description That the antenna's maker asks
+             */
+            wall_least_mm?: number | null;
             /**
              * Wanted Height M
              * @default 0
@@ -51627,7 +51646,7 @@ export interface components {
             tools?: string[];
             /**
              * Tube Mm
-             * @description Outer diameter of the tube that it brings
+             * @description Outer diameter of the tube that it brings; empty: as the clamp asks
              */
             tube_mm?: number | null;
             /** Tube Wall Mm */

@@ -8,7 +8,13 @@ from rindle_core.kernel.registry import Outcome
 from rindle_core.science.addresses import outer_kind
 from rindle_core.stations.bringup.entries_told import is_masked
 from rindle_core.stations.bringup.facts import RouterPlan
-from rindle_core.stations.bringup.household import FROM_OUTSIDE, HouseholdInput, HouseholdResult, household
+from rindle_core.stations.bringup.household import (
+    FROM_OUTSIDE,
+    SAME_ADDRESS,
+    HouseholdInput,
+    HouseholdResult,
+    household,
+)
 from rindle_core.stations.bringup.move import (
     MoveInput,
     MoveResult,
@@ -45,6 +51,10 @@ def home_of(job: JobInput, service: NetworkService) -> Outcome[HouseholdResult]:
     if outside:
         needs.append(FROM_OUTSIDE)
         names[FROM_OUTSIDE] = f"Seen from outside: {', '.join(outside)}"
+    same = [one.name for one in job.bringup.home_devices if one.fixed_ip]
+    if same:
+        needs.append(SAME_ADDRESS)
+        names[SAME_ADDRESS] = f"Always the same address: {', '.join(same)}"
     seen = _outer(job, service, job.bringup.router_plan)
     if seen is not None and seen.result.shared is not None:
         service = service.model_copy(update={"shared_address": seen.result.shared})

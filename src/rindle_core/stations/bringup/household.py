@@ -16,10 +16,12 @@ from rindle_core.stations.bringup.findings import GATEWAY, NET_NEED, TRANSLATED
 Met = Literal["yes", "no", "unknown", "mind"]
 PLANS: tuple[RouterPlan, ...] = ("keep", "bypass", "second")
 FROM_OUTSIDE = "from_outside"  # a device that is said to be seen from outside, whatever the customer's list of needs is
+SAME_ADDRESS = "same_address"  # a device that is always to have the same address inside
 _NEEDS_HERE = (
     "calls",
     "cameras",
     FROM_OUTSIDE,
+    SAME_ADDRESS,
     "fixed_address",
     "old_line",
     "own_router",
@@ -86,12 +88,21 @@ def _inward(given: HouseholdInput, plan: RouterPlan) -> tuple[Met, str]:
     if service.shared_address is None:
         return "unknown", "Whether the service shares its address between customers is not told: ask the operator."
     if plan == "keep":
-        can = router is not None and router.opens_ports
-        return ("yes", "Open its port at the router.") if can else ("no", "The terminal’s own router opens no ports.")
+        if router is None or not router.opens_ports:
+            return "no", "The terminal’s own router opens no ports."
+        stays, how = _same_address(router)
+        return stays, f"Open its port at the router. {how}"
     if plan == "bypass":
         return "yes", "Open its port at your own router."
     can = router is not None and router.opens_ports
     return ("mind", "Open its port at both routers.") if can else ("no", "The first router opens no ports.")
+
+
+def _same_address(router: Router | None) -> tuple[Met, str]:
+    """Whether the terminal's own router keeps a device at its address: a port opened to another one opens nothing."""
+    if router is not None and router.fixed_leases:
+        return "yes", "It gives a device its address by the hardware address."
+    return "mind", "It gives no address that stays: set it in the device itself, outside what the router gives out."
 
 
 def _need(given: HouseholdInput, plan: RouterPlan, code: str) -> tuple[Met, str]:
@@ -100,6 +111,10 @@ def _need(given: HouseholdInput, plan: RouterPlan, code: str) -> tuple[Met, str]
     match code:
         case "cameras" | "from_outside":
             return _inward(given, plan)
+        case "same_address":
+            if plan == "keep":
+                return _same_address(router)
+            return "yes", "Reserved at your own router by its hardware address; else set in the device itself."
         case "fixed_address":
             told = given.service.fixed_address
             if told is None:

@@ -125,6 +125,8 @@ def asked_fit(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Outc
             wall_least_mm=terminal.mast_wall_least_mm,
             grip_least_mm=kind.grip_least_mm if kind else None,
             grip_most_mm=kind.grip_most_mm if kind else None,
+            tube_mm=kind.tube_mm if kind else None,
+            tube_wall_mm=kind.tube_wall_mm if kind else None,
             shim=kind.shim if kind else False,
             rules=job.picks.rules,
         )

@@ -75,6 +75,7 @@ def _options(job: JobInput) -> list[MountOption]:
         "eave_over_m": told.eave_over_m,
         "measured_code": mount_code(job),
         "measured_m": told.mast_free_length_m,
+        "measured_mm": told.mast_diameter_mm,
     }
     return mount_choice(asked.model_copy(update=measured)).result.options
 

@@ -114,6 +114,14 @@ WALL = Kind(
     source="Terminal's data",
     at="mount.mast_wall_mm",
 )
+TUBE = Kind(
+    "mount.tube",
+    "the tube as it was measured",
+    against="the tube that the kind of mount brings",
+    unit="mm",
+    source="Kind of mount, of the stores; tolerances of EN 10210-2, table 2",
+    at="mount.mast_diameter_mm",
+)
 COATING = Kind("mount.coating", "what protects the mast", against="galvanized steel", at="mount.mast_coating")
 CLAMPED = Kind(
     "mount.clamped",

@@ -11,7 +11,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.stations.mount.findings import CLAMPED, COATING, FIT, OVAL, PINCH, WALL
+from rindle_core.stations.mount.findings import CLAMPED, COATING, FIT, OVAL, PINCH, TUBE, WALL
 
 Coating = Literal["", "galvanized", "stainless", "aluminium", "painted", "bare"]
 COATINGS: dict[str, str] = {
@@ -36,6 +36,8 @@ class FitInput(Model):
     wall_least_mm: float | None = Field(default=None, gt=0, le=50)
     grip_least_mm: float | None = Field(default=None, gt=0, le=500)
     grip_most_mm: float | None = Field(default=None, gt=0, le=500)
+    tube_mm: float | None = Field(default=None, gt=0, le=500, description="Outer diameter that the kind brings")
+    tube_wall_mm: float | None = Field(default=None, gt=0, le=50)
     shim: bool = Field(default=False, description="Whether the mount's maker lets a thin tube be packed out")
     rules: HouseRules = DEFAULT_RULES
 
@@ -100,7 +102,9 @@ def fit(given: FitInput) -> Outcome[FitResult]:
         shim_mm=short_mm / 2.0 if given.shim and short_mm > 0 else None,
     )
     found = [judge_window(thin, thick, given.window, shim=given.shim), _judge_oval(given, oval)]
-    return Outcome(result, [*found, *_judge_grip(given, thin, thick), *_judge_tube(given)])
+    return Outcome(
+        result, [*found, *_judge_grip(given, thin, thick), *_judge_brought(given, thin, thick), *_judge_tube(given)]
+    )
 
 
 def _judge_oval(given: FitInput, oval: float | None) -> Finding:
@@ -146,6 +150,46 @@ def _judge_grip(given: FitInput, thin: float, thick: float) -> list[Finding]:
             clears_by="A tube inside the mount's range.",
         )
     ]
+
+
+def _judge_brought(given: FitInput, thin: float, thick: float) -> list[Finding]:
+    """The tube that stands here against the one that its kind brings.
+
+    A hot-finished tube is within 1 %, at the least 0.5 mm, of its diameter, its wall at most 10 % under what is told
+    (EN 10210-2, table 2).
+    """
+    if given.tube_mm is None:
+        return []
+    slack_mm = max(0.5, given.tube_mm / 100.0)
+    least, most = given.tube_mm - slack_mm, given.tube_mm + slack_mm
+    if thin < least or thick > most:
+        return [
+            TUBE(
+                Level.MIND,
+                "Another tube than this mount brings",
+                f"It brings one of {given.tube_mm:g} mm: it was altered, is another kind, or was measured wrongly.",
+                figure=thin if thin < least else thick,
+                limit=least,
+                upper=most,
+                bound="between",
+                clears_by="Measure it again, choose the kind that stands here, or enter its tube in Stores.",
+            )
+        ]
+    wall_mm, brought_mm = given.wall_mm, given.tube_wall_mm
+    thinnest_mm = None if brought_mm is None else round(0.9 * brought_mm, 3)
+    if wall_mm is not None and thinnest_mm is not None and wall_mm < thinnest_mm:
+        return [
+            TUBE(
+                Level.MIND,
+                "The tube’s wall is thinner than this mount’s",
+                f"It brings {brought_mm:g} mm: it has rusted, is another tube, or was measured wrongly.",
+                figure=wall_mm,
+                limit=thinnest_mm,
+                bound="at_least",
+                clears_by="Measure it at a cut end or through a hole; take another where it has rusted.",
+            )
+        ]
+    return []
 
 
 def _judge_tube(given: FitInput) -> list[Finding]:

@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
+import math
+
 from pydantic import Field
 
+from rindle_core.catalogue.models import MastWindow
 from rindle_core.catalogue.mounts import SHIPPED_MOUNTS, Holds, MountKind, Surface
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.model import Model
@@ -26,7 +29,10 @@ class MountChoiceInput(Model):
     eave_over_m: float | None = Field(default=None, ge=-10, le=30, description="Eave over the fixing")
     measured_code: str = Field(default="", description="Of the kind that was measured here: `reach` judges that one")
     measured_m: float | None = Field(default=None, gt=0, le=60, description="How far its mast was measured to reach")
+    measured_mm: float | None = Field(default=None, gt=0, le=500, description="Its tube's outer diameter as measured")
     antenna_kg: float | None = Field(default=None, ge=0, le=2000)
+    clamp: MastWindow | None = Field(default=None, description="Of the antenna; None: not chosen yet")
+    wall_least_mm: float | None = Field(default=None, gt=0, le=50, description="That the antenna's maker asks")
     kinds: list[MountKind] = Field(default_factory=lambda: list(SHIPPED_MOUNTS), max_length=200)
 
 
@@ -91,6 +97,31 @@ def _height_m(kind: MountKind, given: MountChoiceInput) -> float:
     return max(given.wanted_height_m, measured or 0.0)
 
 
+def _against_tube(kind: MountKind, given: MountChoiceInput) -> list[tuple[bool, str]]:
+    """The kind's tube against the antenna's clamp; one that was measured here is judged by `fit`."""
+    measured = kind.code == given.measured_code and given.measured_mm is not None
+    if given.clamp is None or measured:
+        return []
+    takes = f"the antenna’s clamp takes {given.clamp.least_mm:g} to {given.clamp.most_mm:g} mm"
+    grips = kind.grip_least_mm, kind.grip_most_mm
+    return [
+        (
+            kind.tube_mm is not None and not given.clamp.least_mm <= kind.tube_mm <= given.clamp.most_mm,
+            f"its tube is {kind.tube_mm or 0.0:g} mm, {takes}",
+        ),
+        (
+            kind.tube_mm is None
+            and ((grips[1] or math.inf) < given.clamp.least_mm or (grips[0] or 0.0) > given.clamp.most_mm),
+            f"it grips tubes of {grips[0] or 0.0:g} to {grips[1] or 0.0:g} mm, {takes}",
+        ),
+        (
+            None not in (kind.tube_wall_mm, given.wall_least_mm)
+            and (kind.tube_wall_mm or 0.0) < (given.wall_least_mm or 0.0),
+            f"its tube’s wall is {kind.tube_wall_mm or 0.0:g} mm, {given.wall_least_mm or 0.0:g} mm is asked",
+        ),
+    ]
+
+
 def _against(kind: MountKind, given: MountChoiceInput) -> list[str]:
     reasons = [
         (kind.drills and not given.may_drill, "it needs holes, and none are allowed"),
@@ -109,6 +140,7 @@ def _against(kind: MountKind, given: MountChoiceInput) -> list[str]:
             given.antenna_kg is not None and kind.most_kg is not None and given.antenna_kg > kind.most_kg,
             f"it bears up to {kind.most_kg or 0.0:g} kg",
         ),
+        *_against_tube(kind, given),
     ]
     return [text for against, text in reasons if against]
 

@@ -25,13 +25,16 @@ class PositionMount(Model):
 
 def choice_of(job: JobInput, surface: Surface | None, *, permanent: bool) -> MountChoiceInput:
     """What the chooser is asked for a surface of this job."""
+    terminal = job.picks.terminal
     return MountChoiceInput(
         surface=surface,
         may_drill=job.brief.may_drill,
         permanent=permanent,
         wanted_height_m=job.brief.wanted_height_m,
-        aperture_mm=job.picks.terminal.aperture_mm if job.picks.terminal else None,
-        antenna_kg=job.picks.terminal.mass_kg() if job.picks.terminal else None,
+        aperture_mm=terminal.aperture_mm if terminal else None,
+        antenna_kg=terminal.mass_kg() if terminal else None,
+        clamp=terminal.mast if terminal else None,
+        wall_least_mm=terminal.mast_wall_least_mm if terminal else None,
         kinds=job.picks.mounts,
     )
 

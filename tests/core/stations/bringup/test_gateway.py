@@ -176,3 +176,13 @@ def test_a_device_that_is_seen_from_outside_asks_for_an_address_that_reaches_in(
     assert (of().level, of().message) == (Level.MIND, "Seen from outside: Stable camera: is not met")
     assert of(line="old") is None
     assert of(from_outside=False) is None
+
+
+def test_a_device_with_an_address_of_its_own_asks_the_gateway_for_it():
+    def of(fixed_ip):
+        row = {"id": "1", "name": "Weighbridge", "hardware_address": "02:00:5E:10:00:07", "fixed_ip": fixed_ip}
+        told = come_to(PANEL, home_devices=[row], home_net="192.168.40.0/24", router_plan="keep")
+        return found(told, "bringup").get("bringup.net.same_address")
+
+    assert of("192.168.40.7").message.startswith("Always the same address: Weighbridge")
+    assert of("") is None

@@ -107,7 +107,9 @@ def test_the_computer_is_written_down_before_and_put_back_after():
     assert "bringup.computer_back" not in ask(before="automatic", activated=True, put_back=True)[1]
 
 
-OWN = Router(name="Box", bypass=True, bypass_loses=["Its page"], guest_net=False, opens_ports=True)
+OWN = Router(
+    name="Box", bypass=True, bypass_loses=["Its page"], guest_net=False, opens_ports=True, fixed_leases=True
+)
 
 
 def plan(needs, plan_="", **more):
@@ -140,6 +142,17 @@ def test_a_router_that_is_not_there_is_not_proposed():
 def test_nothing_reaches_a_camera_behind_a_shared_address(shared, level):
     _, judged = plan(["cameras"], "keep", service=NetworkService(shared_address=shared))
     assert judged["bringup.net.cameras"] == level
+
+
+def test_a_port_is_opened_to_an_address_that_stays():
+    def met(needs, kept, by="keep"):
+        told, _ = plan(needs, by, own_router=True, router=OWN.model_copy(update={"fixed_leases": kept}))
+        (need,) = next(one for one in told.plans if one.plan == by).needs
+        return need.met
+
+    assert met(["cameras"], kept=True) == met(["same_address"], kept=True) == "yes"
+    assert met(["cameras"], kept=False) == met(["same_address"], kept=False) == "mind"
+    assert met(["same_address"], kept=False, by="bypass") == "yes"
 
 
 def test_a_second_router_translates_once_more():

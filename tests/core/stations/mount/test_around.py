@@ -99,6 +99,42 @@ def test_the_kind_that_stands_here_is_held_against_its_mast_as_it_was_measured()
     assert against(1.3, of="gable_pole") == []  # of another kind nothing was measured
 
 
+def test_a_kind_whose_tube_the_clamp_does_not_take_does_not_suit():
+    def against(least_mm, most_mm, of="", **more):
+        clamp = MastWindow(least_mm=least_mm, most_mm=most_mm)
+        kinds = [one for one in SHIPPED_MOUNTS if one.code == (of or "wall_arm")]
+        (found,) = mount_choice(
+            MountChoiceInput(surface=kinds[0].surfaces[0], clamp=clamp, kinds=kinds, **more)
+        ).result.options
+        return found.against
+
+    assert against(58, 63.5) == against(60.3, 60.3) == []
+    assert against(73, 77) == ["its tube is 60.3 mm, the antenna’s clamp takes 73 to 77 mm"]
+    assert against(34, 51) == ["its tube is 60.3 mm, the antenna’s clamp takes 34 to 51 mm"]
+    assert against(73, 77, of="gable_pole") == ["it grips tubes of 48 to 61 mm, the antenna’s clamp takes 73 to 77 mm"]
+    assert against(60, 77, of="gable_pole") == []
+    assert against(88, 90, of="ground_pole") == []  # its pole is bought for the clamp
+    assert against(58, 63.5, wall_least_mm=3.3) == ["its tube’s wall is 3.2 mm, 3.3 mm is asked"]
+    assert against(58, 63.5, wall_least_mm=3.2) == []
+    assert against(73, 77, measured_code="wall_arm", measured_mm=76.1) == []  # another stands here: `fit` judges it
+    assert against(73, 77, measured_code="wall_arm")  # chosen, not measured
+
+
+def test_the_tube_that_was_measured_is_held_against_the_one_that_its_kind_brings():
+    def told(diameter_mm, wall_mm=None, tube_mm=60.3):
+        more = {"other_diameter_mm": None, "tube_mm": tube_mm, "tube_wall_mm": 3.2, "wall_mm": wall_mm}
+        return fitted(diameter_mm=diameter_mm, **more).get("mount.tube")
+
+    # EN 10210-2, table 2: 1 % of 60.3 mm are 0.603 mm; a tenth of the wall of 3.2 mm leaves 2.88 mm.
+    assert told(60.3) is told(59.7) is told(60.9) is None
+    assert told(59.6) == told(61.0) == "mind"
+    assert told(60.3, 2.88) is None
+    assert told(60.3, 2.87) == "mind"
+    assert told(48.0, tube_mm=None) is None
+    assert level("mount.tube", mast_diameter_mm=76.1) == "mind"
+    assert level("mount.tube") is None
+
+
 def test_brief_and_mount_choose_by_the_same_antenna_and_mount_by_the_roof_over_it():
     facts = golden.read("2026-103")["facts"]
     assert facts["surface"] == "masonry"

@@ -34,6 +34,12 @@ const span = computed(() =>
     ? `Clamp takes ${show(terminal.value.mast.least_mm, 'mm')} to ${show(terminal.value.mast.most_mm, 'mm')}`
     : '',
 )
+/** The tube that the kind brings, as its entry in the stores tells it: to begin with, until it is measured. */
+const brought = computed(() => {
+  const { tube_mm, tube_wall_mm } = kind.value ?? {}
+  return tube_mm ? { mast_diameter_mm: tube_mm, ...(tube_wall_mm ? { mast_wall_mm: tube_wall_mm } : {}) } : null
+})
+const unmeasured = computed(() => told.value.mast_diameter_mm == null)
 /** A pole in brackets or clamps of its own: they line up by it. */
 const seated = computed(() => holds.value === 'brackets' || holds.value === 'clamps')
 const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind.value?.reach_m ?? 0) > 0)
@@ -58,6 +64,13 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
       <fact v-if="holds === 'brackets'" at="mount.tube_below_m" />
       <fact v-if="kind?.joint_m" at="mount.clamp_height_m" />
     </div>
+    <p v-if="brought" class="quiet">
+      This mount brings a tube of {{ show(brought.mast_diameter_mm, 'mm')
+      }}{{ brought.mast_wall_mm ? `, wall ${show(brought.mast_wall_mm, 'mm')}` : '' }}.
+      <n-button v-if="unmeasured && !store.locked" size="small" @click="store.patch(brought)"
+        >Reckon with it until it is measured</n-button
+      >
+    </p>
     <seats-part v-if="seated" />
     <plan-here name="side" />
     <p v-if="!terminal" class="quiet">Choose a terminal at Brief: its clamp window, mass and area are judged here.</p>
