@@ -43,7 +43,7 @@ RULE_GROUPS: dict[str, tuple[str, ...]] = {
     "Earth": ("earth_wire_mm2", "bond_mohm", "ground_ohm"),
     "Peak and proof": (
         "peak_certain_share", "peak_fall_db", "second_pass_db", "level_shortfall_db", "side_lobe_least_db",
-        "side_lobe_most_db", "preset_skew_deg", "spares_aloft_percent",
+        "side_lobe_most_db", "preset_skew_deg", "null_from_plan_deg", "spares_aloft_percent",
         "rim_loss_db", "hold_db", "stuck_share", "wanted_run_count",
         "run_spread_share", "queue_most_ms", "loss_most_percent", "run_span_h", "gain_sure_percent", "currency",
     ),

@@ -105,6 +105,16 @@ def _same_address(router: Router | None) -> tuple[Met, str]:
     return "mind", "It gives no address that stays: set it in the device itself, outside what the router gives out."
 
 
+def _both_lines(given: HouseholdInput, plan: RouterPlan) -> tuple[Met, str]:
+    """Whether the old line can stay beside the new one."""
+    if plan == "keep":
+        can = given.router is not None and given.router.two_lines
+        return ("yes", "Its router takes both lines.") if can else ("no", "Its router takes one line only.")
+    if given.own_two_lines:
+        return "yes", "Your own router takes both."
+    return "unknown", "Whether your own router takes two lines is not said at Brief."
+
+
 def _need(given: HouseholdInput, plan: RouterPlan, code: str) -> tuple[Met, str]:
     """How a need fares under a plan."""
     router, twice = given.router, plan == "second"
@@ -134,14 +144,7 @@ def _need(given: HouseholdInput, plan: RouterPlan, code: str) -> tuple[Met, str]
             can = router is not None and router.guest_net
             return ("yes", "The router has a net for guests.") if can else ("no", "Its router has no net for guests.")
         case "old_line":
-            if plan == "keep":
-                can = router is not None and router.two_lines
-                return ("yes", "Its router takes both lines.") if can else ("no", "Its router takes one line only.")
-            return (
-                ("yes", "Your own router takes both.")
-                if given.own_two_lines
-                else ("unknown", "Whether your own router takes two lines is not said at Brief.")
-            )
+            return _both_lines(given, plan)
         case "own_router":
             if plan == "keep":
                 return "no", "The customer’s router would be taken out."

@@ -173,6 +173,14 @@ NOW = Kind(
     source="Main lobe of the fit",
     at="peak.readings",
 )
+NULL_PLAN = Kind(
+    "peak.skew_plan",
+    "distance of the null from Aim's figure",
+    against="house rule `null_from_plan_deg`",
+    unit="deg",
+    source="Aim's skew; two linear polarizations are a quarter turn apart",
+    at="peak.skew_readings",
+)
 NULL = Kind(
     "peak.skew",
     "isolation of the unwanted polarization at the skew that is set",

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from typing import Literal
+
 import numpy as np
 from pydantic import Field
 
@@ -10,11 +13,12 @@ from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.isolation import fit_null, isolation_db, wanted_loss_db
-from rindle_core.stations.peak.findings import NULL
+from rindle_core.stations.peak.findings import NULL, NULL_PLAN
 from rindle_core.stations.peak.rows import SkewReading
 
 _ENOUGH = 3
 _SURE_DEG = 1.0  # a skew plate is not read better
+_OTHER_DEG = 45.0  # halfway to the null of the other polarization, a quarter turn on
 
 
 class SkewInput(Model):
@@ -35,7 +39,8 @@ class SkewResult(Model):
     null_deg: float | None
     null_sd_deg: float | None
     turn_deg: float | None = Field(description="From where it is set to the null, clockwise positive from behind")
-    isolation_db: float | None = Field(description="At the setting, with the feed's own floor; by the desk if it read")
+    isolation_db: float | None = Field(description="At the setting: by the desk, else measured, else reckoned")
+    isolation_from: Literal["", "desk", "measured", "reckoned"] = ""
     wanted_loss_db: float | None = Field(description="What the wanted polarization loses there: hardly anything")
     from_plan_deg: float | None
     proved: bool = Field(description="Rose on both sides of the null, and the skew is set on it")
@@ -50,6 +55,7 @@ def skew_null(given: SkewInput) -> Outcome[SkewResult]:
             null_sd_deg=None,
             turn_deg=None,
             isolation_db=given.desk_db,
+            isolation_from="" if given.desk_db is None else "desk",
             wanted_loss_db=None,
             from_plan_deg=None,
             proved=False,
@@ -66,17 +72,59 @@ def skew_null(given: SkewInput) -> Outcome[SkewResult]:
     )
     floor = min(fit.floor_db, given.feed_isolation_db or fit.floor_db)
     off = None if given.set_deg is None else fit.null_deg - given.set_deg
-    reached = None if off is None else float(isolation_db(off, floor))
+    reached, told_by = _isolation(given, None if off is None else float(isolation_db(off, floor)))
     result = SkewResult(
         null_deg=fit.null_deg,
         null_sd_deg=fit.sd_deg,
         turn_deg=off,
-        isolation_db=reached if given.desk_db is None else given.desk_db,
+        isolation_db=reached,
+        isolation_from=told_by,
         wanted_loss_db=None if off is None else float(wanted_loss_db(off)),
         from_plan_deg=None if given.planned_deg is None else fit.null_deg - given.planned_deg,
         proved=fit.rose_both_sides and off is not None and abs(off) <= max(_SURE_DEG, 2.0 * fit.sd_deg),
     )
-    return Outcome(result, _judge(given, result, fit.rose_both_sides))
+    return Outcome(result, [*_judge(given, result, fit.rose_both_sides), *_judge_plan(given, result)])
+
+
+def _isolation(
+    given: SkewInput, reckoned_db: float | None
+) -> tuple[float | None, Literal["", "desk", "measured", "reckoned"]]:
+    """The desk hears both as the satellite does; both levels read at the setting go before the formula."""
+    if given.desk_db is not None:
+        return given.desk_db, "desk"
+    if given.set_deg is not None:
+        here = [one for one in given.readings if abs(one.angle_deg - given.set_deg) <= _SURE_DEG]
+        both = _nearest([one for one in here if one.wanted_db is not None], given.set_deg)
+        if both is not None and both.wanted_db is not None:
+            return both.wanted_db - both.unwanted_db, "measured"
+    return reckoned_db, "" if reckoned_db is None else "reckoned"
+
+
+def _nearest(readings: Sequence[SkewReading], angle_deg: float) -> SkewReading | None:
+    return min(readings, key=lambda one: abs(one.angle_deg - angle_deg), default=None)
+
+
+def _judge_plan(given: SkewInput, result: SkewResult) -> list[Finding]:
+    """A null far from Aim's figure is of another polarization, of a sign turned round, or of another satellite."""
+    off, null = result.from_plan_deg, result.null_deg
+    if off is None or null is None:
+        return []
+    off = (off + 90.0) % 180.0 - 90.0  # a plane turned by half a turn is the same plane
+    other = abs(off) >= _OTHER_DEG
+    return [
+        NULL_PLAN.at_most(
+            abs(off),
+            given.rules.null_from_plan_deg,
+            level=Level.HOLD if other else Level.MIND,
+            clear="The null lies where Aim has it",
+            over="The null is that of the other polarization" if other else "The null lies far from Aim’s figure",
+            why="A quarter turn on there is another null: there the wanted one vanishes."
+            if other
+            else "A mast that leans and a plate that is read badly make a few degrees, not this.",
+            clears_by="Look at the sign (clockwise seen from behind counts positive), at which port is read, at the "
+            "satellite and at the mast.",
+        )
+    ]
 
 
 def _judge_desk(given: SkewInput, reached: float | None) -> list[Finding]:
@@ -104,6 +152,19 @@ def _judge(given: SkewInput, result: SkewResult, rose: bool) -> list[Finding]:
                 "The null is not proved yet",
                 "The unwanted polarization has to rise on both sides of it.",
                 clears_by="Turn further to the side on which it has not risen by a decibel.",
+            )
+        ]
+    at_null = _nearest([one for one in given.readings if one.wanted_db is not None], result.null_deg or 0.0)
+    if at_null is not None and at_null.wanted_db is not None and at_null.wanted_db <= at_null.unwanted_db:
+        return [
+            NULL(
+                Level.HOLD,
+                "At the null the wanted polarization is no stronger than the unwanted one",
+                "It is the wanted one that was nulled, or the two columns are swapped.",
+                figure=at_null.wanted_db - at_null.unwanted_db,
+                limit=0.0,
+                bound="at_least",
+                clears_by="See which port and which polarization is read; the other null is a quarter turn on.",
             )
         ]
     if result.turn_deg is None:

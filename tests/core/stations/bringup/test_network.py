@@ -107,9 +107,7 @@ def test_the_computer_is_written_down_before_and_put_back_after():
     assert "bringup.computer_back" not in ask(before="automatic", activated=True, put_back=True)[1]
 
 
-OWN = Router(
-    name="Box", bypass=True, bypass_loses=["Its page"], guest_net=False, opens_ports=True, fixed_leases=True
-)
+OWN = Router(name="Box", bypass=True, bypass_loses=["Its page"], guest_net=False, opens_ports=True, fixed_leases=True)
 
 
 def plan(needs, plan_="", **more):

@@ -133,6 +133,33 @@ def test_a_skew_on_its_null_is_proved_and_one_off_it_says_which_way():
     assert null(None).findings[0].level is Level.UNKNOWN
 
 
+def test_a_null_far_from_the_plan_is_of_something_else():
+    def judged(planned_deg):
+        (found,) = (one for one in null(12.0, planned_deg=planned_deg).findings if one.code == "peak.skew_plan")
+        return found.level, found.figure
+
+    assert judged(12.0 - 9.5) == (Level.CLEAR, pytest.approx(9.5, abs=0.1))
+    assert judged(12.0 + 10.5) == (Level.MIND, pytest.approx(10.5, abs=0.1))
+    assert judged(12.0 - 44.0)[0] is Level.MIND
+    assert judged(12.0 - 90.0)[0] is judged(-12.0 - 24.0)[0] is Level.HOLD
+    assert judged(12.0 - 180.0) == (Level.CLEAR, pytest.approx(0.0, abs=0.1))  # the same plane
+    assert all(one.code != "peak.skew_plan" for one in null(12.0).findings)
+
+
+def test_both_levels_at_the_null_tell_whether_it_is_the_right_one_and_how_deep():
+    def told(wanted_db, at=12, set_deg=12.0):
+        rows = ((8, -16), (10, -21), (12, -25), (14, -21), (16, -16))
+        readings = [SkewReading(angle_deg=a, unwanted_db=u, wanted_db=wanted_db if a == at else None) for a, u in rows]
+        return skew_null(SkewInput(readings=readings, set_deg=set_deg, feed_isolation_db=30.0))
+
+    assert (told(-1.0).result.isolation_db, told(-1.0).result.isolation_from) == (24.0, "measured")
+    assert told(-1.0, at=14).result.isolation_from == "reckoned"  # two degrees off the setting
+    swapped = told(-25.0).findings[0]
+    assert (swapped.level, swapped.figure) == (Level.HOLD, 0.0)
+    assert told(-24.9).findings[0].level is Level.CLEAR
+    assert null(12.0, desk_db=29.0).result.isolation_from == "desk"
+
+
 def test_the_desks_own_reading_goes_before_ours():
     assert null(12.0, desk_db=24.0, desk_least_db=27.0).findings[0].level is Level.HOLD
     assert null(12.0, desk_db=29.0, desk_least_db=27.0).result.isolation_db == 29.0

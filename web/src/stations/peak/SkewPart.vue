@@ -135,8 +135,8 @@ const box = computed(() => {
     }}</b>
     <span v-if="skew.isolation_db != null" class="quiet"
       >Isolation {{ show(skew.isolation_db, 'db')
-      }}{{ told.desk_isolation_db != null ? ' by the desk' : ', reckoned' }}; the wanted one loses
-      {{ show(skew.wanted_loss_db ?? 0, 'db') }}.</span
+      }}{{ skew.isolation_from === 'desk' ? ' by the desk' : `, ${skew.isolation_from || 'reckoned'}` }}; the wanted one
+      loses {{ show(skew.wanted_loss_db ?? 0, 'db') }}.</span
     >
   </p>
   <row-grid
