@@ -66,7 +66,7 @@ class HouseRules(Model):
     preset_elevation_deg: float = Field(default=1.0, gt=0, le=5, description="Preset tolerance of the elevation")
     preset_skew_deg: float = Field(default=3.0, gt=0, le=15, description="Preset tolerance of the skew")
     null_from_plan_deg: float = Field(
-        default=10.0, gt=0, lt=45, description="How far the null of the skew may lie from Aim's figure"
+        default=10.0, gt=0, lt=45, description="How far the null of the skew may lie from the planned skew"
     )
     beam_edge_km: float = Field(
         default=30.0, ge=0, le=500, description="Distance to a beam's edge under which the second choice is said"

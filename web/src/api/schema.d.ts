@@ -26614,7 +26614,7 @@ export interface components {
             low_orbit_hold_percent: number;
             /**
              * Null From Plan Deg
-             * @description How far the null of the skew may lie from Aim's figure
+             * @description How far the null of the skew may lie from the planned skew
              * @default 10
              */
             null_from_plan_deg: number;

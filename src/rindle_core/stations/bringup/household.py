@@ -105,6 +105,14 @@ def _same_address(router: Router | None) -> tuple[Met, str]:
     return "mind", "It gives no address that stays: set it in the device itself, outside what the router gives out."
 
 
+def _guests(given: HouseholdInput, plan: RouterPlan) -> tuple[Met, str]:
+    """Whether guests get a net of their own."""
+    if plan != "keep":
+        return "yes", "A net of its own for guests at your own router."
+    can = given.router is not None and given.router.guest_net
+    return ("yes", "The router has a net for guests.") if can else ("no", "Its router has no net for guests.")
+
+
 def _both_lines(given: HouseholdInput, plan: RouterPlan) -> tuple[Met, str]:
     """Whether the old line can stay beside the new one."""
     if plan == "keep":
@@ -139,10 +147,7 @@ def _need(given: HouseholdInput, plan: RouterPlan, code: str) -> tuple[Met, str]
                 ("mind", f"{how} Translated twice, a telephone may be heard one way only.") if twice else ("yes", how)
             )
         case "guests":
-            if plan != "keep":
-                return "yes", "A net of its own for guests at your own router."
-            can = router is not None and router.guest_net
-            return ("yes", "The router has a net for guests.") if can else ("no", "Its router has no net for guests.")
+            return _guests(given, plan)
         case "old_line":
             return _both_lines(given, plan)
         case "own_router":

@@ -119,7 +119,7 @@ TUBE = Kind(
     "the tube as it was measured",
     against="the tube that the kind of mount brings",
     unit="mm",
-    source="Kind of mount, of the stores; tolerances of EN 10210-2, table 2",
+    source="Kind of mount, of the stores; EN 10210-2, table 2",
     at="mount.mast_diameter_mm",
 )
 COATING = Kind("mount.coating", "what protects the mast", against="galvanized steel", at="mount.mast_coating")

@@ -175,10 +175,10 @@ NOW = Kind(
 )
 NULL_PLAN = Kind(
     "peak.skew_plan",
-    "distance of the null from Aim's figure",
+    "distance of the null from the planned skew",
     against="house rule `null_from_plan_deg`",
     unit="deg",
-    source="Aim's skew; two linear polarizations are a quarter turn apart",
+    source="The planned skew; two planes of polarization are a quarter turn apart",
     at="peak.skew_readings",
 )
 NULL = Kind(

@@ -117,7 +117,7 @@ def _judge_plan(given: SkewInput, result: SkewResult) -> list[Finding]:
             given.rules.null_from_plan_deg,
             level=Level.HOLD if other else Level.MIND,
             clear="The null lies where Aim has it",
-            over="The null is that of the other polarization" if other else "The null lies far from Aim’s figure",
+            over="The null is that of the other polarization" if other else "The null lies far from the planned skew",
             why="A quarter turn on there is another null: there the wanted one vanishes."
             if other
             else "A mast that leans and a plate that is read badly make a few degrees, not this.",
