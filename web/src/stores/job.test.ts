@@ -252,6 +252,21 @@ describe('the open job', () => {
     expect([bearings(first), bearings(second)]).toEqual([[10], [10, 20]])
   })
 
+  it('keeps what came to the skyline while a change of it waited', async () => {
+    const store = await opened()
+    const point = (azimuth_deg: number) => ({ id: `p${azimuth_deg}`, azimuth_deg, elevation_deg: 9 }) as never
+    const typed = [{ name: 'West', letter: '', points: [point(10)], obstacles: [] }]
+    void store.addPoints([point(10)]) // lines that are read, on their way
+    void store.editPoints((all) => [...all, point(20)]) // set by hand on the strip, which does not show them yet
+    void store.replaceList('obstacles', [{ name: 'Barn' }])
+    await next(job('2026-901', { skylines: typed }))
+    const set = await next({ ...job('2026-901', { skylines: typed }), head: 5 } as never)
+    const sent = (one: Asked) => (one.body as { skylines: { points: { id: string }[] }[] }).skylines[0]!
+    expect(sent(set).points.map((one) => one.id)).toEqual(['p10', 'p20'])
+    const rows = await next(job('2026-901'))
+    expect(rows.headers).toMatchObject({ 'X-Rindle-Seen': '4' }) // what its rows were composed on, not what came since
+  })
+
   it('sends what its page still holds to its own job before another one is opened', async () => {
     const store = await opened()
     store.lookAt('dial')

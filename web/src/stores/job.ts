@@ -252,9 +252,9 @@ export const useJob = defineStore('job', () => {
   )
   type Edit = (sets: SkylineSet[], at: number) => unknown[]
   /** Changes the skylines as they are when the change is sent, so that two quick changes never undo each other. */
-  async function editSkylines(edit: Edit, shownAs = 'skylines', part = ''): Promise<boolean> {
+  async function editSkylines(edit: Edit, shownAs = 'skylines', part = '', seen?: number): Promise<boolean> {
     const news = () => edit(sets.value, setIndex.value ?? 0)
-    return await putList('skylines', news, shownAs, part ? `${setIndex.value ?? 0}.${part}.` : '')
+    return await putList('skylines', news, shownAs, part ? `${setIndex.value ?? 0}.${part}.` : '', seen)
   }
   const withPart =
     (part: 'points' | 'obstacles', entries: unknown[]): Edit =>
@@ -262,6 +262,10 @@ export const useJob = defineStore('job', () => {
       all.length
         ? all.map((one, index) => (index === at ? { ...one, [part]: entries } : one))
         : [{ name: 'As read', letter: job.value?.facts.sky.position_letter ?? '', [part]: entries }]
+
+  /** Changes the points of the skyline that is worked on, as they are when the change is sent. */
+  const editPoints = (edit: (points: Schemas['SkylinePoint'][]) => Schemas['SkylinePoint'][]) =>
+    editSkylines((all, at) => withPart('points', edit(all[at]?.points ?? []))(all, at), 'skyline')
 
   /** Adds points to the skyline that is worked on; those inside `instead` make room for them. */
   const addPoints = (
@@ -295,7 +299,7 @@ export const useJob = defineStore('job', () => {
   async function replaceList(name: ListName, entries: unknown[], seen = job.value?.head ?? 0): Promise<boolean> {
     if (name === 'skyline' || name === 'obstacles') {
       const part = name === 'skyline' ? 'points' : 'obstacles'
-      return editSkylines(withPart(part, entries), name, part)
+      return editSkylines(withPart(part, entries), name, part, seen)
     }
     return putList(name, entries, name, '', seen)
   }
@@ -401,6 +405,7 @@ export const useJob = defineStore('job', () => {
     setIndex,
     skyline,
     editSkylines,
+    editPoints,
     addPoints,
     arrived,
     take,

@@ -28,22 +28,30 @@ export function useStripPoints() {
   )
 
   let latest = 0
-  async function save(all: Point[]): Promise<void> {
+  /** Shown at once; sent as a change of what is there then: points may have come meanwhile, from lines or a photo. */
+  async function save(edit: (all: Point[]) => Point[]): Promise<void> {
     const mine = ++latest
-    draft.value = all
-    await store.replaceList('skyline', all)
+    draft.value = edit(points.value)
+    await store.editPoints(edit)
     if (mine === latest && !moving.value) draft.value = null
   }
+  const withNews = (id: string, news: Partial<Point>) => (all: Point[]) =>
+    all.map((one) => (one.id === id ? { ...one, ...news, ...BY_HAND } : one))
+  /** Where points were moved to that are not sent yet. */
+  const moved = new Map<string, Partial<Point>>()
   /** While a finger or a key moves a point nothing is sent. */
   const moving = ref(false)
   function show(id: string, news: Partial<Point>): void {
-    draft.value = points.value.map((one) => (one.id === id ? { ...one, ...news, ...BY_HAND } : one))
+    draft.value = withNews(id, news)(points.value)
+    moved.set(id, { ...moved.get(id), ...news })
     moving.value = true
   }
   async function settle(): Promise<void> {
     if (!moving.value) return
     moving.value = false
-    if (draft.value) await save(draft.value)
+    const steps = [...moved].map(([id, news]) => withNews(id, news))
+    moved.clear()
+    if (draft.value) await save((all) => steps.reduce((found, step) => step(found), all))
   }
   const settleSoon = useDebounceFn(() => {
     if (!held) void settle()
@@ -56,16 +64,17 @@ export function useStripPoints() {
   }
   function change(id: string, news: Partial<Point>): void {
     if (news.kind) next.value = { ...next.value, kind: news.kind }
-    void save(points.value.map((one) => (one.id === id ? { ...one, ...news, ...BY_HAND } : one)))
+    void save(withNews(id, news))
   }
   function add(at: Direction): void {
     const id = rowId()
     chosenId.value = id
-    void save([...points.value, { id, ...at, ...next.value, leafless_share: 1, computed: false }])
+    const point = { id, ...at, ...next.value, leafless_share: 1, computed: false }
+    void save((all) => [...all, point])
   }
   function drop(id: string): void {
     if (chosenId.value === id) chosenId.value = ''
-    void save(points.value.filter((one) => one.id !== id))
+    void save((all) => all.filter((one) => one.id !== id))
   }
   /** What a key does to a point; whether it did anything. */
   function key(event: KeyboardEvent, id: string): boolean {
