@@ -102,17 +102,17 @@ def _against_tube(kind: MountKind, given: MountChoiceInput) -> list[tuple[bool, 
     measured = kind.code == given.measured_code and given.measured_mm is not None
     if given.clamp is None or measured:
         return []
-    takes = f"the antenna’s clamp takes {given.clamp.least_mm:g} to {given.clamp.most_mm:g} mm"
+    clamp = f"do not fit the clamp ({given.clamp.least_mm:g} to {given.clamp.most_mm:g} mm)"
     grips = kind.grip_least_mm, kind.grip_most_mm
     return [
         (
             kind.tube_mm is not None and not given.clamp.least_mm <= kind.tube_mm <= given.clamp.most_mm,
-            f"its tube is {kind.tube_mm or 0.0:g} mm, {takes}",
+            f"{kind.tube_mm or 0.0:g} mm of tube {clamp}",
         ),
         (
             kind.tube_mm is None
             and ((grips[1] or math.inf) < given.clamp.least_mm or (grips[0] or 0.0) > given.clamp.most_mm),
-            f"it grips tubes of {grips[0] or 0.0:g} to {grips[1] or 0.0:g} mm, {takes}",
+            f"tubes of {grips[0] or 0.0:g} to {grips[1] or 0.0:g} mm, that it grips, {clamp}",
         ),
         (
             None not in (kind.tube_wall_mm, given.wall_least_mm)
