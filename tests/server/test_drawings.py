@@ -22,8 +22,9 @@ from rindle_server.drawings.aim import dial_card
 from rindle_server.drawings.bringup import bringup_ladder
 from rindle_server.drawings.cable import spread
 from rindle_server.drawings.peak import peak_trace
+from rindle_server.drawings.plan_side import side_drawing
 from rindle_server.drawings.sky import StripSubject, skyline_strip
-from rindle_server.drawings.svg import for_print, tokens, words
+from rindle_server.drawings.svg import Look, for_print, tokens, words
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
 from tests import golden
@@ -238,3 +239,22 @@ def test_the_picture_of_the_setting_tells_the_crews_own_figures():
     assert f"{abs(dial.skew_deg):.1f}° anticlockwise from behind" in said["Skew"]
     card = dict(next(one for one in job_drawings(given, result) if one.name == "dial").rows)
     assert card["Skew seen from behind"].startswith(f"{abs(dial.skew_deg):.1f}°")
+
+
+@pytest.mark.parametrize("narrow", [True, False])
+def test_names_of_the_side_view_lie_neither_on_each_other_nor_on_the_head(narrow):
+    """14 px letters are 7 px wide on the average: two words of a customer's picture lay on the head and on the beam."""
+    job = JobInput.model_validate(golden.read("2026-103")["facts"])
+    root = ET.fromstring(side_drawing(job, Look(narrow=narrow), "A").svg)
+    share = {"start": 0.0, "middle": 0.5, "end": 1.0}
+    boxes = []
+    for node in root.iter(f"{SVG}text"):
+        x, y, wide = float(node.get("x")), float(node.get("y")), 7.0 * len(node.text)
+        left = x - share[node.get("text-anchor")] * wide
+        boxes.append((left, y - 12, left + wide, y + 2))
+    assert len(boxes) == 5  # three things, what is tight, and the scale
+    for at, one in enumerate(boxes):
+        assert all(one[0] > b[2] or one[2] < b[0] or one[1] > b[3] or one[3] < b[1] for b in boxes[at + 1 :])
+    head = next(one for one in root.iter(f"{SVG}circle") if one.get("r") == "6")
+    x, y = float(head.get("cx")), float(head.get("cy"))
+    assert not any(left < x < right and top < y < foot for left, top, right, foot in boxes)
