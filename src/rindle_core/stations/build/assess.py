@@ -7,6 +7,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.brief.competence import judge_competence, named, stopped_works
 from rindle_core.stations.build.begun import begun_elsewhere, waits_here
+from rindle_core.stations.build.damaged import judge_damaged
 from rindle_core.stations.build.findings import COMPETENT, PEOPLE, STOPPED
 from rindle_core.stations.build.given import (
     done_of,
@@ -120,6 +121,7 @@ def assess(context: Context) -> Outcome[BuildPart]:
     findings = [
         *made.findings,
         *kit.findings,
+        *judge_damaged(told.damages, kit.result),
         *(rim.findings if rim else []),
         *judge_labels(job, terminal),
         *(before.findings if before and not all_done else []),

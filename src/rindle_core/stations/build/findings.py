@@ -102,6 +102,13 @@ KIT = Kind(
     source="Parts and joints of terminal and mount in Stores",
     at="build.kit_found",
 )
+DAMAGED = Kind(
+    "build.damaged",
+    "what came damaged",
+    against="its line of the bill",
+    source="What was found in the box",
+    at="build.damages",
+)
 VAN = Kind(
     "build.van",
     "tools and what is used up, in the van",

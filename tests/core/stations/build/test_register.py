@@ -10,8 +10,10 @@ from rindle_core.catalogue.build_steps import BuildStep
 from rindle_core.catalogue.parts import Joint, Part, Variant
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
+from rindle_core.stations.build.damaged import judge_damaged
+from rindle_core.stations.build.facts import Damage
 from rindle_core.stations.build.joints import DoneStep, JointMark, JointsInput, bolt_stack, joints, turn_order
-from rindle_core.stations.build.kit_list import KitListInput, VariantTold, kit_list
+from rindle_core.stations.build.kit_list import KitFound, KitListInput, VariantTold, kit_list
 from rindle_core.stations.build.measures import MeasuresInput, measures
 from rindle_core.stations.build.rim import RimInput, rim_check
 from rindle_core.stations.build.waits import WaitMark, WaitsInput, waits
@@ -272,3 +274,33 @@ def test_the_box_is_whole_only_when_it_is_told_of_which_kind_it_is_and_the_kinds
 
 def test_a_line_of_the_bill_has_the_firms_own_number():
     assert [one.own_number for one in box("no").result.rows if one.group == "terminal"] == ["BB-0101"]
+
+
+@pytest.mark.parametrize(
+    ("state", "wanted", "level"),
+    [
+        (None, "replaced", Level.MIND),
+        ("there", "replaced", Level.MIND),
+        ("there", "credit", Level.MIND),
+        ("there", "kept", None),
+        ("damaged", "replaced", None),
+        ("usable", "credit", None),
+        ("short", "replaced", None),
+        ("there", "", Level.UNKNOWN),
+        ("damaged", "", Level.UNKNOWN),
+    ],
+)
+def test_what_came_damaged_is_not_counted_as_whole(state, wanted, level):
+    part = Part(name="Reflector", count=1)
+    bill = kit_list(KitListInput(parts=[part])).result
+    code = next(one.code for one in bill.rows if one.name == "Reflector")
+    found = [] if state is None else [KitFound(code=code, state=state)]
+    told = kit_list(KitListInput(parts=[part], found=found)).result
+    judged = judge_damaged([Damage(part="reflector", what="Dent in the rim", wanted=wanted)], told)
+    assert [one.level for one in judged] == ([level] if level else [])
+
+
+def test_a_damage_of_no_line_of_the_bill_is_minded_until_it_is_only_noted():
+    empty = kit_list(KitListInput()).result
+    assert judge_damaged([Damage(part="Box", wanted="credit")], empty)[0].level is Level.MIND
+    assert judge_damaged([Damage(part="Box", wanted="kept")], empty) == []
