@@ -106,7 +106,7 @@ DAMAGED = Kind(
     "build.damaged",
     "what came damaged",
     against="its line of the bill",
-    source="What was found in the box",
+    source="What was seen when it came",
     at="build.damages",
 )
 VAN = Kind(

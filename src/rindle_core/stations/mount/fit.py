@@ -75,7 +75,8 @@ def judge_window(thin_mm: float, thick_mm: float, window: MastWindow, *, shim: b
             bound="between",
             clears_by="Use a mast inside the window.",
         )
-    packed = " Its maker allows a sheet round the tube." if shim else " No packing: it creeps, and the aim with it."
+    sheet_mm = (window.least_mm - thin_mm) / 2.0
+    packed = "" if shim else " No packing: it creeps, and the aim with it."
     return FIT(
         Level.HOLD,
         "The mast is too thin for the clamp",
@@ -84,7 +85,10 @@ def judge_window(thin_mm: float, thick_mm: float, window: MastWindow, *, shim: b
         limit=window.least_mm,
         upper=window.most_mm,
         bound="between",
-        clears_by="Use a mast inside the window, or the maker's own adapter sleeve.",
+        clears_by=f"Its maker allows a sheet round the tube: of {sheet_mm:.1f} mm or more all round, then measure over "
+        "it."
+        if shim
+        else "Use a mast inside the window, or the maker's own adapter sleeve.",
     )
 
 

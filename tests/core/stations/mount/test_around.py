@@ -170,6 +170,8 @@ def test_two_diameters_wall_coating_and_straight_tube():
     assert fitted(grip_least_mm=48, grip_most_mm=61)["mount.pinch"] == "clear"
     thin = fit(FitInput(diameter_mm=56, window=WINDOW, shim=True))
     assert thin.result.shim_mm == pytest.approx(1.0)
+    assert "of 1.0 mm or more all round" in thin.findings[0].clears_by
+    assert "sheet" not in fit(FitInput(diameter_mm=56, window=WINDOW)).findings[0].clears_by
     assert levels(thin)["mount.fit"] == "hold"
 
 
