@@ -37,7 +37,7 @@ RULE_GROUPS: dict[str, tuple[str, ...]] = {
         "workday_start_h", "workday_h", "weekends", "lineup_lead_min", "lineup_min",
         "inverter_share", "battery_share", "hand_kg", "bag_kg", "bag_wide_mm", "from_ground_m", "at_height_most_min",
     ),
-    "Cable": ("cable_temperature_c", "cable_warn_share", "connector_loss_db", "service_loop_m",
+    "Cable": ("cable_temperature_c", "cable_warn_share", "connector_loss_db", "arrester_loss_db", "service_loop_m",
         "hole_margin_share", "hole_fall_percent", "hole_apart_mm", "tie_m", "clip_m", "end_spare_m", "test_loss_db",
         "injector_low_c", "injector_high_c"),
     "Earth": ("earth_wire_mm2", "bond_mohm", "ground_ohm"),

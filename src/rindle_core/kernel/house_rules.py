@@ -264,6 +264,9 @@ class HouseRules(Model):
     connector_loss_db: float = Field(
         default=0.1, ge=0, le=2, description="Loss of a well made pair of connectors through L band"
     )
+    arrester_loss_db: float = Field(
+        default=0.5, ge=0, le=3, description="Loss of a surge arrester in the coax, where nobody told its own"
+    )
     peak_certain_share: float = Field(
         default=0.1,
         ge=0.01,

@@ -5170,6 +5170,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -5638,6 +5639,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -5948,6 +5950,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -6359,6 +6362,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -6668,6 +6672,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -6849,6 +6854,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -8517,6 +8523,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -12739,7 +12746,10 @@ export interface components {
         CableFacts: {
             /** Adaptors lose */
             adaptor_db?: number | null;
-            /** Arrester loses */
+            /**
+             * Arrester loses
+             * @description Empty: what your firm takes for one
+             */
             arrester_db?: number | null;
             /**
              * Moulded bulge
@@ -12757,7 +12767,7 @@ export interface components {
             conduit_mm?: number | null;
             /**
              * Connectors
-             * @description Of one run; empty: two, and two for each joint
+             * @description Of one run; empty: two, and two for each joint and arrester
              */
             connectors?: number | null;
             /**
@@ -12926,7 +12936,10 @@ export interface components {
         CableFactsPatch: {
             /** Adaptors lose */
             adaptor_db?: number | null;
-            /** Arrester loses */
+            /**
+             * Arrester loses
+             * @description Empty: what your firm takes for one
+             */
             arrester_db?: number | null;
             /**
              * Moulded bulge
@@ -12941,7 +12954,7 @@ export interface components {
             conduit_mm?: number | null;
             /**
              * Connectors
-             * @description Of one run; empty: two, and two for each joint
+             * @description Of one run; empty: two, and two for each joint and arrester
              */
             connectors?: number | null;
             /** Ties and clips */
@@ -13076,6 +13089,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -14293,6 +14307,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -18344,6 +18359,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -19007,6 +19023,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -19488,6 +19505,12 @@ export interface components {
          * @description The pieces, the cable, how many runs, and how it is led.
          */
         DressInput: {
+            /**
+             * Arrester Count
+             * @description Arresters in each run, each of two ends
+             * @default 0
+             */
+            arrester_count: number;
             /** Bulge Mm */
             bulge_mm?: number | null;
             cable: components["schemas"]["CoaxCable"];
@@ -19498,7 +19521,7 @@ export interface components {
             conduit_mm?: number | null;
             /**
              * Connector Count
-             * @description Of one run, as somebody counted them; None: two, and two a joint
+             * @description Of one run, as somebody counted them; None: two, and two a joint and an arrester
              */
             connector_count?: number | null;
             /**
@@ -19532,6 +19555,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -19759,6 +19783,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -20239,6 +20264,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -20672,6 +20698,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -20889,6 +20916,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -21227,6 +21255,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -25093,6 +25122,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -25759,6 +25789,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -26196,6 +26227,12 @@ export interface components {
              * @default 0.7
              */
             aim_share: number;
+            /**
+             * Arrester Loss Db
+             * @description Loss of a surge arrester in the coax, where nobody told its own
+             * @default 0.5
+             */
+            arrester_loss_db: number;
             /**
              * Aside Factor
              * @description Weight of looks and theft where the job does not give them as a reason
@@ -27486,6 +27523,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -32942,6 +32980,7 @@ export interface components {
              *       "others": [],
              *       "rules": {
              *         "aim_share": 0.7,
+             *         "arrester_loss_db": 0.5,
              *         "aside_factor": 0.3,
              *         "assumed_obstacle_distance_m": 10,
              *         "at_height_most_min": 90,
@@ -37292,6 +37331,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -38050,6 +38090,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -38299,6 +38340,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -38684,6 +38726,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -42568,6 +42611,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -42899,6 +42943,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -51367,6 +51412,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -53126,6 +53172,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -53695,6 +53742,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -57925,6 +57973,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -58634,6 +58683,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -59022,6 +59072,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -63241,6 +63292,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -63430,6 +63482,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -64381,6 +64434,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -64732,6 +64786,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -64958,6 +65013,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -65272,6 +65328,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -65801,6 +65858,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -66148,6 +66206,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -66358,6 +66417,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -70393,6 +70453,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -70635,6 +70696,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -70806,6 +70868,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -74921,6 +74984,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -76187,6 +76251,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -76710,6 +76775,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -76958,6 +77024,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -81042,6 +81109,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -81601,6 +81669,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -81917,6 +81986,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -82223,6 +82293,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -82393,6 +82464,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
@@ -82653,6 +82725,7 @@ export interface components {
             /**
              * @default {
              *       "aim_share": 0.7,
+             *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,

@@ -40,15 +40,23 @@ def ports_of(terminal: Terminal) -> list[str]:
     return ["data"] if terminal.panel is not None and runs == 1 else _PORTS[runs]
 
 
+def arresters_of_run(job: JobInput, chosen: CoaxCable) -> int:
+    """Surge arresters that the way to earth puts into each run of coax; a cable with sealed ends is not cut for one."""
+    if chosen.sealed or ends_kind(job) != "coax":
+        return 0
+    return sum(one.arrester for one in job.picks.words.earth_path)
+
+
 def asked_cable(job: JobInput, terminal: Terminal, chosen: CoaxCable) -> Outcome[CableResult]:
-    """The `cable` calculator: ends counted from the runs where nobody counted them."""
-    told = job.cable
+    """The `cable` calculator: ends counted from the runs where nobody counted them; an arrester's loss by the house."""
+    told, arresters = job.cable, arresters_of_run(job, chosen)
+    arrester_db = told.arrester_db if told.arrester_db is not None else arresters * job.picks.rules.arrester_loss_db
     return cable(
         CableInput(
             pieces=told.cable_pieces,
             cable=chosen,
-            connectors=min(20, 2 + 2 * told.joint_count) if told.connectors is None else told.connectors,
-            inserted_db=sum(one or 0.0 for one in (told.splitter_db, told.arrester_db, told.adaptor_db)),
+            connectors=min(20, 2 + 2 * (told.joint_count + arresters)) if told.connectors is None else told.connectors,
+            inserted_db=arrester_db + sum(one or 0.0 for one in (told.splitter_db, told.adaptor_db)),
             others=job.picks.cables,
             limits=terminal.cable,
             supply=terminal.supply,
@@ -92,6 +100,7 @@ def asked_list(job: JobInput, terminal: Terminal, chosen: CoaxCable, expected_db
             cable=chosen,
             ports=ports_of(terminal),
             joint_count=told.joint_count,
+            arrester_count=arresters_of_run(job, chosen),
             connector_count=told.connectors,
             conduit_mm=told.conduit_mm,
             elbow_mm=told.elbow_mm,

@@ -45,8 +45,12 @@ class DressInput(Model):
     cable: CoaxCable
     ports: list[str] = Field(default_factory=lambda: ["IF"], min_length=1, max_length=4, description="One a run")
     joint_count: int = Field(default=0, ge=0, le=20, description="Joints on the way, each of two ends")
+    arrester_count: int = Field(default=0, ge=0, le=8, description="Arresters in each run, each of two ends")
     connector_count: int | None = Field(
-        default=None, ge=0, le=20, description="Of one run, as somebody counted them; None: two, and two a joint"
+        default=None,
+        ge=0,
+        le=20,
+        description="Of one run, as somebody counted them; None: two, and two a joint and an arrester",
     )
     conduit_mm: float | None = Field(default=None, gt=0, le=200, description="Bore")
     elbow_mm: float | None = Field(default=None, ge=0, le=2000, description="Radius of its tightest bend")
@@ -177,7 +181,9 @@ def cable_list(given: DressInput) -> Outcome[DressResult]:
     """Counts and lengths by house rules; a conduit's fill by area. Source: NEC 2017, chapter 9, table 1."""
     runs = len(given.ports)
     cuts = [_cut(given, run) for run in range(runs)]
-    of_one = 2 + 2 * given.joint_count if given.connector_count is None else given.connector_count
+    of_one = (
+        2 + 2 * (given.joint_count + given.arrester_count) if given.connector_count is None else given.connector_count
+    )
     ends = 0 if given.cable.sealed else runs * of_one
     fill = None
     if given.conduit_mm is not None:

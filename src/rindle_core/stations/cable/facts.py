@@ -25,12 +25,14 @@ class CableFacts(Facts):
 
     cable_code: Annotated[str, Entry("Cable")] = ""
     cable_pieces: Annotated[list[CablePiece], Entry("Cable pieces")] = Field(default_factory=list)
-    connectors: Annotated[int | None, Entry("Connectors", hint="Of one run; empty: two, and two for each joint")] = (
-        Field(default=None, ge=0, le=20)
-    )
+    connectors: Annotated[
+        int | None, Entry("Connectors", hint="Of one run; empty: two, and two for each joint and arrester")
+    ] = Field(default=None, ge=0, le=20)
     joint_count: Annotated[int, Entry("Joints on the way")] = Field(default=0, ge=0, le=20)
     splitter_db: Annotated[float | None, Entry("Splitter loses")] = Field(default=None, ge=0, le=40)
-    arrester_db: Annotated[float | None, Entry("Arrester loses")] = Field(default=None, ge=0, le=40)
+    arrester_db: Annotated[float | None, Entry("Arrester loses", hint="Empty: what your firm takes for one")] = Field(
+        default=None, ge=0, le=40
+    )
     adaptor_db: Annotated[float | None, Entry("Adaptors lose")] = Field(default=None, ge=0, le=40)
     extra_runs: Annotated[list[ExtraRun], Entry("Cables of their own")] = Field(default_factory=list, max_length=20)
 

@@ -39,9 +39,12 @@ def maker_wind(job: JobInput) -> MakerWind | None:
     """The maker's table: as entered here, what is not entered from the stores."""
     told, own = job.mount, job.picks.terminal.maker_wind if job.picks.terminal else None
     if told.maker_gust_mps is not None and told.maker_axial_n is not None:
+        # Forces of the stores belong to the gust of the stores; they grow with its square.
+        share = (told.maker_gust_mps / own.gust_mps) ** 2 if own else 0.0
         base: MakerWind | None = MakerWind(
-            gust_mps=told.maker_gust_mps, axial_n=told.maker_axial_n, side_n=told.maker_side_n or 0.0,
-            twist_nm=own.twist_nm if own else 0.0, operate_mps=own.operate_mps if own else None,
+            gust_mps=told.maker_gust_mps, axial_n=told.maker_axial_n,
+            side_n=told.maker_side_n if told.maker_side_n is not None else own.side_n * share if own else 0.0,
+            twist_nm=own.twist_nm * share if own else 0.0, operate_mps=own.operate_mps if own else None,
             survive_mps=own.survive_mps if own else None,
         )  # fmt: skip
     else:

@@ -251,7 +251,26 @@ def test_near_the_terminals_length_is_minded_and_over_it_held():
 def test_a_cable_that_would_do_is_named():
     supply = job("2026-103")["cable.supply"]
     assert supply.level == "hold"
-    assert supply.clears_by.startswith("Coax 7 mm, solid copper centre would do: it goes 59 m")  # 59.5: no longer
+    assert supply.clears_by.startswith("Coax 7 mm, solid copper centre would do: it goes 57 m")  # 57.8: no longer
+
+
+def test_an_arrester_at_the_entry_has_two_ends_and_its_loss_in_each_run():
+    def cable_of(**changed):
+        facts = JobInput.model_validate({**golden.read("2026-101")["facts"], "connectors": None, **changed})
+        made = assess(facts).result
+        return made.cable.loss_high_db, made.cable_list.end_count
+
+    words = DEFAULT_WORDS.model_copy(
+        update={"earth_path": [one for one in DEFAULT_WORDS.earth_path if not one.arrester]}
+    )
+    without_db, ends = cable_of(words=words.model_dump(mode="json"))
+    assert ends == 2
+    with_db, more = cable_of()
+    assert more == 4
+    assert with_db - without_db == pytest.approx(0.5 + 2 * 0.1)  # its usual loss, and two ends of the house's each
+    told_db, _ = cable_of(arrester_db=0.2)
+    assert told_db - without_db == pytest.approx(0.2 + 2 * 0.1)
+    assert cable_of(connectors=2)[1] == 2  # as somebody counted them
 
 
 def test_putty_has_a_last_day_and_final_clips_wait_for_the_proof():

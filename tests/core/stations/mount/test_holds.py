@@ -11,16 +11,19 @@ from hypothesis import strategies as st
 from rindle_core.catalogue.fixings import SHIPPED_FIXINGS
 from rindle_core.catalogue.models import MakerWind
 from rindle_core.catalogue.mounts import SHIPPED_MOUNTS, PlateHole
+from rindle_core.job import JobInput
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.kernel.model import parse
 from rindle_core.stations.mount.anchorage import Actions, bracket_pair_n, hole_loads, wall_actions
+from rindle_core.stations.mount.asked import maker_wind
 from rindle_core.stations.mount.ballast import BallastInput, ballast
 from rindle_core.stations.mount.curing import CuringInput, CuringSpell, curing
 from rindle_core.stations.mount.fixings import fixings
 from rindle_core.stations.mount.footing import FootingInput, PlumbReading, footing
 from rindle_core.stations.mount.plate import FixingsInput, HoleFact
 from rindle_core.stations.mount.site_wind import SiteWindInput, site_wind
+from tests import golden
 
 FIXING = {one.code: one for one in SHIPPED_FIXINGS}
 MOUNT = {one.code: one for one in SHIPPED_MOUNTS}
@@ -344,3 +347,16 @@ def test_a_hill_ice_and_a_leaning_panel_raise_the_force():
 def test_the_firms_factor_counts():
     more = frame(rules=HouseRules(ballast_factor=2.0)).result.by_tipping_kg
     assert more + 30 == pytest.approx((frame().result.by_tipping_kg + 30) * 2 / 1.5)
+
+
+def test_what_is_not_entered_of_the_makers_forces_comes_from_the_stores_at_its_own_gust():
+    facts = golden.read("2026-101")["facts"]
+    own = {"gust_mps": 50.0, "axial_n": 1500.0, "side_n": 800.0, "twist_nm": 100.0}
+    job = JobInput.model_validate(
+        {**facts, "terminal": {**facts["terminal"], "maker_wind": own}, "maker_gust_mps": 60.0, "maker_axial_n": 2000.0}
+    )
+    told = maker_wind(job)
+    assert (told.gust_mps, told.axial_n) == (60.0, 2000.0)
+    assert (told.side_n, told.twist_nm) == (pytest.approx(800 * 1.44), pytest.approx(100 * 1.44))  # (60 / 50)²
+    entered = job.model_copy(update={"mount": job.mount.model_copy(update={"maker_side_n": 0.0})})
+    assert maker_wind(entered).side_n == 0.0
