@@ -7,7 +7,9 @@ import pytest
 
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.findings import Level
 from rindle_core.stations.names import NAMES
+from tests import golden
 from tests.golden import FOLDER
 
 # What is entered against a job: a hazard, something near the hole. Without it there is less to mind.
@@ -93,3 +95,18 @@ def test_a_finished_job_is_signed_without_none_of_its_proofs():
         except (InputError, ValueError):
             continue
     assert still == {(room, name) for room, names in NOT_ASKED.items() for name in names.split()}
+
+
+@pytest.mark.parametrize("number", ["2026-101", "2026-107"])
+def test_a_terminal_whose_guide_nobody_entered_has_nothing_done_and_is_nowhere(number):
+    """Without steps all of them were called done; without states a job with some entered could not be opened."""
+    facts = golden.read(number)["facts"]
+    bare = {**facts["terminal"], "build_steps": [], "bringup_states": []}
+    told = {one.code: one for one in assess(JobInput.model_validate({**facts, "terminal": bare})).result.stations}
+    build = {one.code: one.level for one in told["build"].findings}
+    assert build["build.no_steps"] is Level.UNKNOWN
+    assert "have no steps" in told["build"].headline[0].text
+    assert {one.code: one.level for one in told["bringup"].findings}["bringup.no_states"] is Level.UNKNOWN
+    without = assess(JobInput.model_validate({**facts, "terminal": bare, "mount_code": ""})).result
+    left = {one.code for view in without.stations for one in view.findings}
+    assert "build.next" not in left

@@ -12,7 +12,16 @@ from rindle_core.stations.bringup.bringup import BringUpInput, BringUpResult, St
 from rindle_core.stations.bringup.computer import ComputerInput, ComputerResult, computer
 from rindle_core.stations.bringup.custom_carrier import judge_custom_carrier
 from rindle_core.stations.bringup.entries_told import EntriesInput, EntriesResult, modem_entries
-from rindle_core.stations.bringup.findings import BENCH, BROWSE, FEED_HAND, METER, POWER_CHECKS, SATELLITE, UNTOLD
+from rindle_core.stations.bringup.findings import (
+    BENCH,
+    BROWSE,
+    FEED_HAND,
+    METER,
+    NO_STATES,
+    POWER_CHECKS,
+    SATELLITE,
+    UNTOLD,
+)
 from rindle_core.stations.bringup.home import home_of, lines_of, moving_of, old_stays, service_of, wireless_of
 from rindle_core.stations.bringup.injector import judge_injector, shown_by
 from rindle_core.stations.bringup.known import call_sheet, known_of, told_of
@@ -31,6 +40,11 @@ from rindle_core.stations.entries import JobInput
 from rindle_core.stations.peak.coarse import has_signal
 from rindle_core.stations.peak.part import PeakPart
 from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
+
+WITHOUT_STATES = NO_STATES.missing(
+    "The stores have no states of this terminal’s way online",
+    "Enter them from its guide in Stores: until then nobody can tell where it stands.",
+)
 
 
 def _judge_satellite(aim: AimPart) -> list[Finding]:
@@ -291,6 +305,7 @@ def assess(context: Context) -> Outcome[BringUpPart]:
         [
             *_judge_satellite(aim),
             *lineup.findings,  # a carrier that is on comes before all else
+            *([] if terminal.bringup_states else [WITHOUT_STATES]),
             *way.findings,
             *_judge_feed(job, aim, online),
             *_judge_bench(job),

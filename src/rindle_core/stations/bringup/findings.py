@@ -4,6 +4,12 @@ from __future__ import annotations
 
 from rindle_core.kernel.findings import Kind
 
+NO_STATES = Kind(
+    "bringup.no_states",
+    "the states on the terminal's way online",
+    source="Terminal's states, of the stores",
+    at="brief.terminal_code",
+)
 CAME_UP_AS = Kind(
     "bringup.came_up_as",
     "whether the states are of the terminal and the satellite that the job has now",

@@ -8,7 +8,7 @@ from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.brief.competence import judge_competence, named, stopped_works
 from rindle_core.stations.build.begun import begun_elsewhere, waits_here
 from rindle_core.stations.build.damaged import judge_damaged
-from rindle_core.stations.build.findings import COMPETENT, PEOPLE, STOPPED
+from rindle_core.stations.build.findings import COMPETENT, NO_STEPS, PEOPLE, STOPPED
 from rindle_core.stations.build.given import (
     done_of,
     elsewhere,
@@ -34,6 +34,11 @@ from rindle_core.stations.lists import shortened
 from rindle_core.stations.mounting import build_steps, joints_of, listed_codes, rehearsed_steps
 from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
 from rindle_core.stations.stops import stops_of
+
+WITHOUT_STEPS = NO_STEPS.missing(
+    "The stores have no steps for this terminal",
+    "Enter them from its guide in Stores: until then Rindle does not know what has to be done.",
+)
 
 
 def _may_climb(job: JobInput) -> list[Finding]:
@@ -100,7 +105,7 @@ def assess(context: Context) -> Outcome[BuildPart]:
     )
     locked = job.peak.lock_after_db is not None
     held = joints(JointsInput(joints=joints_of(job), steps=steps, done=done, aim_locked=locked, marks=told.joint_marks))
-    all_done = made.result.next_code is None
+    all_done = made.result.next_code is None and bool(terminal.build_steps)
     left = measures(MeasuresInput(measures=told.measures, elsewhere=elsewhere(job), on=brief.date, leaving=all_done))
     rim = (
         rim_check(RimInput(gap_mm=told.rim_gap_mm, frequency_ghz=terminal.transmit_ghz, rules=job.picks.rules))
@@ -119,6 +124,7 @@ def assess(context: Context) -> Outcome[BuildPart]:
         labels_wanted=labels_wanted(terminal),
     )
     findings = [
+        *([] if terminal.build_steps else [WITHOUT_STEPS]),
         *made.findings,
         *kit.findings,
         *judge_damaged(told.damages, kit.result),

@@ -45,6 +45,12 @@ STOPPED = Kind(
     at="brief.releases",
 )
 
+NO_STEPS = Kind(
+    "build.no_steps",
+    "the terminal's steps",
+    source="Terminal's build steps, of the stores",
+    at="brief.terminal_code",
+)
 NEXT = Kind(
     "build.next",
     "the next step, or why it is held",

@@ -13,6 +13,8 @@ def headline(context: Context, result: BuildPart) -> Headline:
     build = result.build
     if build is None:
         return Headline(sentence("Choose a terminal to see its steps"), [])
+    if context.job.picks.terminal is not None and not context.job.picks.terminal.build_steps:
+        return Headline(sentence("The stores have no steps for this terminal"))
     count = f"{build.done_count} of {len(build.steps)}"
     upcoming = next((view for view in build.steps if view.state not in OVER), None)
     if upcoming is None:

@@ -145,8 +145,9 @@ def _judge_speed(job: JobInput) -> list[Finding]:
 
 def _online(job: JobInput) -> bool:
     """Whether the last state of the terminal was entered: it is through."""
-    terminal, states = job.picks.terminal, job.bringup.states_entered
-    return terminal is not None and bool(states) and states[-1].code == terminal.bringup_states[-1].code
+    terminal, entered = job.picks.terminal, job.bringup.states_entered
+    states = terminal.bringup_states if terminal is not None else []
+    return bool(states) and bool(entered) and entered[-1].code == states[-1].code
 
 
 _AXIS_OF_SPOT: dict[str, Axis] = {"elevation": "elevation", "clamp": "azimuth"}
