@@ -24,6 +24,9 @@ const show = (kg: number) => formatQuantity(kg, 'kg', prefs.system)
 </script>
 
 <template>
+  <p v-if="!up" class="quiet">
+    Choose a terminal at Brief: how one gets up, with what, and what goes up follow from it.
+  </p>
   <template v-if="up">
     <p class="answer">
       <b>{{ up.how }}</b><template v-if="up.ladder_m != null"
