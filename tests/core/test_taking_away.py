@@ -5,6 +5,7 @@ import json
 
 import pytest
 
+from rindle_core.catalogue.house_words import DEFAULT_WORDS
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
@@ -58,6 +59,30 @@ def test_nothing_becomes_clear_by_what_is_taken_away(name):
         broken += [(way, one) for one in passed - was_passed]
         broken += [(way, "signature")] if may_sign and not might_sign else []
     assert tried > 30
+    assert broken == []
+
+
+# Roles say what somebody must show: without a role less is asked of those who are named.
+LISTS = [name for name, value in DEFAULT_WORDS if isinstance(value, list) and name != "roles"]
+
+
+@pytest.mark.parametrize("name", ["2026-103", "2026-106"])
+def test_nothing_becomes_clear_by_a_list_of_the_house_that_is_empty(name):
+    facts = json.loads((FOLDER / f"{name}.json").read_text("utf-8"))["facts"]
+    words = {**DEFAULT_WORDS.model_dump(mode="json"), **facts["picks"].get("words", {})}
+    _, was_other, was_passed, might_sign = told(facts)
+    broken, tried = [], 0
+    for emptied in LISTS:
+        try:
+            less = {**facts, "picks": {**facts["picks"], "words": {**words, emptied: []}}}
+            clear, other, passed, may_sign = told(less)
+        except (InputError, ValueError):
+            continue  # that list may not be empty
+        tried += 1
+        broken += [(emptied, one) for one in clear & was_other - other]
+        broken += [(emptied, one) for one in passed - was_passed]
+        broken += [(emptied, "signature")] if may_sign and not might_sign else []
+    assert tried > 15
     assert broken == []
 
 

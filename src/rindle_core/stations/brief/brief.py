@@ -173,6 +173,8 @@ def _judge_stop_gaps(given: DeliveriesInput) -> list[Finding]:
 
 def judge_settled(settled: list[str], words: HouseWords) -> list[Finding]:
     """What has to be settled before the visit and is not ticked yet."""
+    if not words.settled:
+        return []
     still = [one.name for one in words.settled if one.code not in settled]
     if not settled:
         return [SETTLED.missing("Nothing is settled before the visit yet", "Settle each question, then tick it.")]

@@ -36,6 +36,8 @@ def judge_entry(job: JobInput) -> list[Finding]:
     else:
         found.append(SEALED(Level.CLEAR, f"The hole is closed with {told.sealed_by}", "As it was entered."))
     missing = [one.name.lower() for one in job.picks.words.entry_steps if one.code not in told.entry_steps]
+    if not job.picks.words.entry_steps:
+        return found
     found.append(
         ENTRY_DONE.missing(f"Not seen to at the entry yet: {shortened(missing)}", "Do it, look, and tick it.")
         if missing

@@ -251,6 +251,8 @@ def _from_the_marks_m(job: JobInput) -> float:
 
 
 def _listed(kind: Kind, done: list[str], words: list[Phrase], clear: str, open_: str, why: str) -> Finding:
+    if not words:
+        return kind.missing(f"{open_}: the house has no list of it", "Write one among the words of the stores.")
     missing = [one.name.lower() for one in words if one.code not in done]
     if not missing:
         return kind(Level.CLEAR, clear, "All of the house’s list.")
