@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 import DrawingView from '@/drawings/DrawingView.vue'
 import Fact from '@/fields/Fact.vue'
@@ -51,6 +52,16 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
     <kind-chooser /><drawing-view name="mount" />
   </leaf-part>
   <leaf-part leaf="mast" title="Mast" note="as it was measured">
+    <p v-if="brought" class="brought">
+      <span>
+        This mount brings a tube of <b>{{ show(brought.mast_diameter_mm, 'mm') }}</b>{{
+          brought.mast_wall_mm ? `, wall ${show(brought.mast_wall_mm, 'mm')}` : ''
+        }}.
+      </span>
+      <n-button v-if="unmeasured && !store.locked" size="small" @click="store.patch(brought)">
+        Reckon with it until it is measured
+      </n-button>
+    </p>
     <div class="fields">
       <fact at="mount.mast_diameter_mm" :hint="span" />
       <fact at="mount.mast_other_diameter_mm" />
@@ -64,13 +75,6 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
       <fact v-if="holds === 'brackets'" at="mount.tube_below_m" />
       <fact v-if="kind?.joint_m" at="mount.clamp_height_m" />
     </div>
-    <p v-if="brought" class="quiet">
-      This mount brings a tube of {{ show(brought.mast_diameter_mm, 'mm')
-      }}{{ brought.mast_wall_mm ? `, wall ${show(brought.mast_wall_mm, 'mm')}` : '' }}.
-      <n-button v-if="unmeasured && !store.locked" size="small" @click="store.patch(brought)"
-        >Reckon with it until it is measured</n-button
-      >
-    </p>
     <seats-part v-if="seated" />
     <plan-here name="side" />
     <p v-if="!terminal" class="quiet">Choose a terminal at Brief: its clamp window, mass and area are judged here.</p>
@@ -162,5 +166,12 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
 }
 .answer {
   font-size: 17px;
+}
+.brought {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: center;
+  margin: 0 0 12px;
 }
 </style>
