@@ -40,6 +40,9 @@ const brought = computed(() => {
   const { tube_mm, tube_wall_mm } = kind.value ?? {}
   return tube_mm ? { mast_diameter_mm: tube_mm, ...(tube_wall_mm ? { mast_wall_mm: tube_wall_mm } : {}) } : null
 })
+/** What was measured already stays. */
+const take = () =>
+  store.patch(told.value.mast_wall_mm == null ? brought.value! : { mast_diameter_mm: brought.value!.mast_diameter_mm })
 const unmeasured = computed(() => told.value.mast_diameter_mm == null)
 /** A pole in brackets or clamps of its own: they line up by it. */
 const seated = computed(() => holds.value === 'brackets' || holds.value === 'clamps')
@@ -58,7 +61,7 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
           brought.mast_wall_mm ? `, wall ${show(brought.mast_wall_mm, 'mm')}` : ''
         }}.
       </span>
-      <n-button v-if="unmeasured && !store.locked" size="small" @click="store.patch(brought)">
+      <n-button v-if="unmeasured && !store.locked" size="small" @click="take">
         Reckon with it until it is measured
       </n-button>
     </p>
