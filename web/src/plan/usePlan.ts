@@ -92,8 +92,15 @@ export function usePlan() {
     (now) => (letter.value = now ?? ''),
   )
 
-  /** What was moved is kept as one step, and shown as it was left until the answer is there. */
+  let running: Promise<void> | null = null
+  /** One step after the other: what is taken out before the answer that it came is there is taken out of that. */
   async function keep(): Promise<void> {
+    while (running) await running
+    running = keepNow().finally(() => (running = null))
+    await running
+  }
+  /** What was moved is kept as one step, and shown as it was left until the answer is there. */
+  async function keepNow(): Promise<void> {
     const [sent, spot, tall] = [draft.value, moved.value, height.value]
     if (sent) {
       await store.replaceList('things', sent)
@@ -120,11 +127,12 @@ export function usePlan() {
   const keepSoon = useDebounceFn(async () => {
     if (!inHand) await keep()
   }, REST_MS)
-  store.flushers.add(keep)
+  // Where the job is left nothing waits for its turn: it is sent while its job is the open one.
+  store.flushers.add(keepNow)
   onBeforeUnmount(() => {
-    void keep()
+    void keepNow()
     gone = true
-    store.flushers.delete(keep)
+    store.flushers.delete(keepNow)
   })
 
   const change = (id: string, to: (thing: Thing) => Thing | null) => {
