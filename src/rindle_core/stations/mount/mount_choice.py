@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import math
-
 from pydantic import Field
 
 from rindle_core.catalogue.models import MastWindow
@@ -97,29 +95,23 @@ def _height_m(kind: MountKind, given: MountChoiceInput) -> float:
     return max(given.wanted_height_m, measured or 0.0)
 
 
-def _against_tube(kind: MountKind, given: MountChoiceInput) -> list[tuple[bool, str]]:
+def _against_tube(kind: MountKind, given: MountChoiceInput) -> list[str]:
     """The kind's tube against the antenna's clamp; one that was measured here is judged by `fit`."""
     measured = kind.code == given.measured_code and given.measured_mm is not None
     if given.clamp is None or measured:
         return []
-    clamp = f"do not fit the clamp ({given.clamp.least_mm:g} to {given.clamp.most_mm:g} mm)"
-    grips = kind.grip_least_mm, kind.grip_most_mm
-    return [
-        (
-            kind.tube_mm is not None and not given.clamp.least_mm <= kind.tube_mm <= given.clamp.most_mm,
-            f"{kind.tube_mm or 0.0:g} mm of tube {clamp}",
-        ),
-        (
-            kind.tube_mm is None
-            and ((grips[1] or math.inf) < given.clamp.least_mm or (grips[0] or 0.0) > given.clamp.most_mm),
-            f"tubes of {grips[0] or 0.0:g} to {grips[1] or 0.0:g} mm, that it grips, {clamp}",
-        ),
-        (
-            None not in (kind.tube_wall_mm, given.wall_least_mm)
-            and (kind.tube_wall_mm or 0.0) < (given.wall_least_mm or 0.0),
-            f"its tube’s wall is {kind.tube_wall_mm or 0.0:g} mm, {given.wall_least_mm or 0.0:g} mm is asked",
-        ),
-    ]
+    least, most = given.clamp.least_mm, given.clamp.most_mm
+    clamp = f"do not fit the clamp ({least:g} to {most:g} mm)"
+    found = []
+    thin, thick, wall_mm = kind.grip_least_mm, kind.grip_most_mm, kind.tube_wall_mm
+    if kind.tube_mm is not None:
+        if not least <= kind.tube_mm <= most:
+            found.append(f"{kind.tube_mm:g} mm of tube {clamp}")
+    elif thin is not None and thick is not None and (thick < least or thin > most):
+        found.append(f"tubes of {thin:g} to {thick:g} mm, that it grips, {clamp}")
+    if wall_mm is not None and given.wall_least_mm is not None and wall_mm < given.wall_least_mm:
+        found.append(f"its tube’s wall is {wall_mm:g} mm, {given.wall_least_mm:g} mm is asked")
+    return found
 
 
 def _against(kind: MountKind, given: MountChoiceInput) -> list[str]:
@@ -140,9 +132,8 @@ def _against(kind: MountKind, given: MountChoiceInput) -> list[str]:
             given.antenna_kg is not None and kind.most_kg is not None and given.antenna_kg > kind.most_kg,
             f"it bears up to {kind.most_kg or 0.0:g} kg",
         ),
-        *_against_tube(kind, given),
     ]
-    return [text for against, text in reasons if against]
+    return [*(text for against, text in reasons if against), *_against_tube(kind, given)]
 
 
 @register(
