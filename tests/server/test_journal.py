@@ -166,6 +166,25 @@ def test_telemetry_is_kept_but_is_no_change_in_the_journal(db):
     assert StationDoc.objects.get(job=job, station="bringup").data["device_level_db"] == 9.5
 
 
+def test_an_answer_that_was_under_way_while_it_was_switched_off_is_old(db):
+    """A poll of before wrote the states back; by hand nothing could be entered then, and it stood as powered."""
+    on = [{"code": "power", "at_s": 0.0}]
+    job = Job.objects.get(number=JOB)
+    edit.note_device(job, on, told(1.0, 9.0))
+
+    def states():
+        return StationDoc.objects.get(job=job, station="bringup").data.get("states_entered", [])
+
+    asked_at = Job.objects.get(number=JOB).head
+    later = [*on, {"code": "boot", "at_s": 5.0}]
+    edit.note_device(Job.objects.get(number=JOB), later, told(6.0, 9.0), asked_at)
+    assert [one["code"] for one in states()] == ["power", "boot"]  # nobody switched it meanwhile
+    asked_at = Job.objects.get(number=JOB).head
+    edit.note_device(Job.objects.get(number=JOB), [], told(0.0, None))  # it was switched off
+    edit.note_device(Job.objects.get(number=JOB), later, told(7.0, 9.0), asked_at)
+    assert states() == []
+
+
 def test_the_journal_leads_from_nothing_to_what_is_there(db):
     """Every document of every demo job is what its changes make of an empty one."""
     for job in Job.objects.all():

@@ -86,10 +86,12 @@ def _refuse_tight(link: TerminalLink) -> None:
         raise Conflict.one("nuts", "The nuts are tight: loosen them first. That takes the proof of the lock away.")
 
 
-def _answer(job: Job, told: Telemetry, note: str = "") -> DeviceOut:
-    """Keeps the states and the level that were told."""
+def _answer(job: Job, told: Telemetry, note: str = "", *, switched: bool = False) -> DeviceOut:
+    """Keeps the states and the level that were told. An answer that was under way while somebody else switched it is
+    old; who `switched` it knows.
+    """
     states = [event.model_dump() for event in told.states_entered]
-    edit.note_device(job, states, told)
+    edit.note_device(job, states, told, None if switched else job.head)
     return DeviceOut(telemetry=told, job=job_out(job), note=note)
 
 
@@ -198,7 +200,7 @@ def power(request: HttpRequest, number: str, order: PowerOrder) -> DeviceOut:
     told = link.power(order.on)
     if not order.on:
         edit.switched_off(job)
-    return _answer(job, told)
+    return _answer(job, told, switched=True)
 
 
 @router.post("/{number}/device/entries", response=DeviceOut)

@@ -117,9 +117,13 @@ def _patch(job: models.Job, rooms: Mapping[str, Mapping[str, Any]]) -> None:
 
 
 @whole
-def _note(draft: Draft, states: list[dict[str, Any]], told: DeviceTold) -> None:
+def _note(draft: Draft, states: list[dict[str, Any]], told: DeviceTold, asked_at: int | None) -> None:
     if draft.facts.bringup.powered_at is not None:
         return  # it is brought up by hand: a question that was under way does not undo what somebody saw
+    if asked_at is not None and asked_at < draft.job.head:
+        then = draft.as_it_was("bringup", asked_at).get("states_entered", [])
+        if then != draft.now.get("bringup", {}).get("states_entered", []):
+            return  # it was switched, or told more, since it was asked: what it said then is old
     seen = [{"code": one.code, "at_s": one.at_s} for one in draft.facts.bringup.states_entered]
     news = {} if states == seen else {"states_entered": states}
     draft.put(
@@ -133,10 +137,12 @@ def _note(draft: Draft, states: list[dict[str, Any]], told: DeviceTold) -> None:
     )
 
 
-def note_device(job: models.Job, states: list[dict[str, Any]], told: DeviceTold) -> None:
-    """Keeps what the terminal told: its states, its clock, its levels, how often it started again."""
+def note_device(job: models.Job, states: list[dict[str, Any]], told: DeviceTold, asked_at: int | None = None) -> None:
+    """Keeps what the terminal told: its states, its clock, its levels, how often it started again; not where its states
+    have changed since the job's change at which it was asked.
+    """
     with acting(Actor(device="terminal")):
-        _note(job, states, told)
+        _note(job, states, told, asked_at)
 
 
 @whole

@@ -134,6 +134,11 @@ class Draft:
         self.now[station] = with_ids(ROOMS[station], data, f"{self.job.head + 1}")
         self._facts = None
 
+    def as_it_was(self, station: str, seq: int) -> dict[str, Any]:
+        """A station's document after that change."""
+        told: dict[str, Any] = _at(self.job, self.now, seq).get(station, {})
+        return told
+
     def merge(self, station: str, change: Mapping[str, Any], base: int | None) -> None:
         """`put` by somebody who saw the job at its change `base`: rows that others added or changed since then stay."""
         held = self.now.get(station, {})
