@@ -125,7 +125,7 @@ def assess(context: Context) -> Outcome[BuildPart]:
     )
     findings = [
         *([] if terminal.build_steps else [WITHOUT_STEPS]),
-        *made.findings,
+        *(one for one in made.findings if terminal.build_steps or one.level is not Level.CLEAR),
         *kit.findings,
         *judge_damaged(told.damages, kit.result),
         *(rim.findings if rim else []),

@@ -45,7 +45,7 @@ class DressInput(Model):
     cable: CoaxCable
     ports: list[str] = Field(default_factory=lambda: ["IF"], min_length=1, max_length=4, description="One a run")
     joint_count: int = Field(default=0, ge=0, le=20, description="Joints on the way, each of two ends")
-    arrester_count: int = Field(default=0, ge=0, le=8, description="Arresters in each run, each of two ends")
+    arrester_count: int = Field(default=0, ge=0, le=40, description="Arresters in each run, each of two ends")
     connector_count: int | None = Field(
         default=None,
         ge=0,

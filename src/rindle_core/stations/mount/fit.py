@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from typing import Literal
 
 from pydantic import Field
@@ -51,6 +52,11 @@ class FitResult(Model):
     shim_mm: float | None = Field(description="Sheet of this thickness all round would pack it out; None: none needed")
 
 
+def _sheet_mm(thin_mm: float, window: MastWindow) -> float:
+    """Thickness of a sheet all round with which a thin tube fills the clamp."""
+    return (window.least_mm - thin_mm) / 2.0
+
+
 def judge_window(thin_mm: float, thick_mm: float, window: MastWindow, *, shim: bool = False) -> Finding:
     """Whether the clamp grips this tube at its thinnest and closes round it at its thickest."""
     thin, thick = thin_mm < window.least_mm, thick_mm > window.most_mm
@@ -75,7 +81,7 @@ def judge_window(thin_mm: float, thick_mm: float, window: MastWindow, *, shim: b
             bound="between",
             clears_by="Use a mast inside the window.",
         )
-    sheet_mm = (window.least_mm - thin_mm) / 2.0
+    sheet_mm = math.ceil(round(10.0 * _sheet_mm(thin_mm, window), 6)) / 10.0
     packed = "" if shim else " No packing: it creeps, and the aim with it."
     return FIT(
         Level.HOLD,
@@ -98,12 +104,12 @@ def fit(given: FitInput) -> Outcome[FitResult]:
     both = [given.diameter_mm] if given.other_diameter_mm is None else [given.diameter_mm, given.other_diameter_mm]
     thin, thick = min(both), max(both)
     oval = None if len(both) == 1 else 200.0 * (thick - thin) / (thick + thin)
-    short_mm = given.window.least_mm - thin
+    sheet_mm = _sheet_mm(thin, given.window)
     result = FitResult(
         thinnest_mm=thin,
         thickest_mm=thick,
         oval_percent=oval,
-        shim_mm=short_mm / 2.0 if given.shim and short_mm > 0 else None,
+        shim_mm=sheet_mm if given.shim and sheet_mm > 0 else None,
     )
     found = [judge_window(thin, thick, given.window, shim=given.shim), _judge_oval(given, oval)]
     return Outcome(

@@ -83,7 +83,8 @@ def skew_null(given: SkewInput) -> Outcome[SkewResult]:
         from_plan_deg=None if given.planned_deg is None else fit.null_deg - given.planned_deg,
         proved=fit.rose_both_sides and off is not None and abs(off) <= max(_SURE_DEG, 2.0 * fit.sd_deg),
     )
-    return Outcome(result, [*_judge(given, result, fit.rose_both_sides), *_judge_plan(given, result)])
+    planned = _judge_plan(given, result) if fit.rose_both_sides else []  # what is no null yet lies nowhere
+    return Outcome(result, [*_judge(given, result, fit.rose_both_sides), *planned])
 
 
 def _isolation(
@@ -154,7 +155,10 @@ def _judge(given: SkewInput, result: SkewResult, rose: bool) -> list[Finding]:
                 clears_by="Turn further to the side on which it has not risen by a decibel.",
             )
         ]
-    at_null = _nearest([one for one in given.readings if one.wanted_db is not None], result.null_deg or 0.0)
+    null_deg = result.null_deg or 0.0
+    # Halfway to the other null both are alike: farther off the wanted one is the weaker by right.
+    near = [one for one in given.readings if abs(one.angle_deg - null_deg) < _OTHER_DEG]
+    at_null = _nearest([one for one in near if one.wanted_db is not None], null_deg)
     if at_null is not None and at_null.wanted_db is not None and at_null.wanted_db <= at_null.unwanted_db:
         return [
             NULL(

@@ -144,6 +144,9 @@ def test_a_null_far_from_the_plan_is_of_something_else():
     assert judged(12.0 - 90.0)[0] is judged(-12.0 - 24.0)[0] is Level.HOLD
     assert judged(12.0 - 180.0) == (Level.CLEAR, pytest.approx(0.0, abs=0.1))  # the same plane
     assert all(one.code != "peak.skew_plan" for one in null(12.0).findings)
+    falling = [SkewReading(angle_deg=a, unwanted_db=u) for a, u in ((8, -16), (10, -21), (12, -25))]
+    unproved = skew_null(SkewInput(readings=falling, set_deg=12.0, planned_deg=12.0)).findings
+    assert [(one.code, one.level) for one in unproved] == [("peak.skew", Level.UNKNOWN)]
 
 
 def test_both_levels_at_the_null_tell_whether_it_is_the_right_one_and_how_deep():
@@ -157,6 +160,10 @@ def test_both_levels_at_the_null_tell_whether_it_is_the_right_one_and_how_deep()
     swapped = told(-25.0).findings[0]
     assert (swapped.level, swapped.figure) == (Level.HOLD, 0.0)
     assert told(-24.9).findings[0].level is Level.CLEAR
+    far = [SkewReading(angle_deg=60, unwanted_db=-1, wanted_db=-4)]  # 48° off, where the wanted one is the weaker
+    rows = [SkewReading(angle_deg=a, unwanted_db=u) for a, u in ((8, -16), (10, -21), (12, -25), (14, -21), (16, -16))]
+    asked = SkewInput(readings=[*rows, *far], set_deg=12.0, feed_isolation_db=30.0)
+    assert skew_null(asked).findings[0].level is Level.CLEAR
     assert null(12.0, desk_db=29.0).result.isolation_from == "desk"
 
 

@@ -19,6 +19,8 @@ const whole = computed(() => job.value.facts.picks.terminal?.skew_mechanism === 
 const columns = computed(() =>
   columnsOf('peak.skew_readings', { key: 'angle_deg', main: true }, 'unwanted_db', 'wanted_db'),
 )
+/** Records from before tell it by the desk's figure alone. */
+const by = computed(() => skew.value?.isolation_from || (told.value.desk_isolation_db != null ? 'desk' : 'reckoned'))
 /** What is to be expected: flat for the wanted one, a deep notch for the unwanted one, within some degrees of the plan. */
 const expected = Array.from({ length: 121 }, (_, k) => {
   const off = (k - 60) / 5
@@ -134,8 +136,7 @@ const box = computed(() => {
         : `Turn ${show(Math.abs(skew.turn_deg), 'deg')} ${skew.turn_deg > 0 ? 'clockwise' : 'anticlockwise'} seen from behind`
     }}</b>
     <span v-if="skew.isolation_db != null" class="quiet"
-      >Isolation {{ show(skew.isolation_db, 'db')
-      }}{{ skew.isolation_from === 'desk' ? ' by the desk' : `, ${skew.isolation_from || 'reckoned'}` }}; the wanted one
+      >Isolation {{ show(skew.isolation_db, 'db') }}{{ by === 'desk' ? ' by the desk' : `, ${by}` }}; the wanted one
       loses {{ show(skew.wanted_loss_db ?? 0, 'db') }}.</span
     >
   </p>

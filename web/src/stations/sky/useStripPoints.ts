@@ -23,7 +23,9 @@ export function useStripPoints() {
   watch(
     () => store.skyline?.id,
     (_, was) => {
-      if (was) draft.value = null // another skyline is in use
+      if (!was) return
+      draft.value = null // another skyline is in use
+      moved.clear()
     },
   )
 
