@@ -7,7 +7,7 @@ RULE_GROUPS: dict[str, tuple[str, ...]] = {
     "Place and aim": (
         "compass_deg", "clinometer_deg", "clinometer_error_deg", "handset_compass_deg",
         "handset_landmark_deg", "handset_level_deg", "handset_zero_days",
-        "declination_mind_deg", "preset_elevation_deg",
+        "declination_mind_deg", "preset_elevation_deg", "fold_asked_deg",
         "printed_tolerance_deg", "places_apart_m", "figures_reach_m",
         "beam_edge_km", "overhead_deg", "low_elevation_deg",
         "shadow_most_deg", "level_margin_db", "shading_db", "radiation_limit_w_per_m2", "person_reach_m",

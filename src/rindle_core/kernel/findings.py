@@ -109,7 +109,7 @@ class Kind:
             level=Level.UNKNOWN,
             code=self.code,
             message=message,
-            why="Rindle cannot judge this yet.",
+            why="",
             clears_by=clears_by,
             at=self.at,
         )

@@ -64,6 +64,13 @@ class HouseRules(Model):
         description="How far the peak may lie under the link's prediction before it is doubted",
     )
     preset_elevation_deg: float = Field(default=1.0, gt=0, le=5, description="Preset tolerance of the elevation")
+    fold_asked_deg: float = Field(
+        default=10.0,
+        ge=0,
+        le=45,
+        description="A face that has to stand this near to level or plumb may lean to the wrong side unnoticed: "
+        "it is asked to which",
+    )
     preset_skew_deg: float = Field(default=3.0, gt=0, le=15, description="Preset tolerance of the skew")
     null_from_plan_deg: float = Field(
         default=10.0, gt=0, lt=45, description="How far the null of the skew may lie from the planned skew"

@@ -101,7 +101,7 @@ def aim_blocks(facts: JobInput, result: JobAssessment, system: System) -> Blocks
             (
                 one.what.capitalize(),
                 one.instrument,
-                format_quantity(one.wanted_deg, "deg"),
+                ", ".join(said for said in (format_quantity(one.wanted_deg, "deg"), one.wanted_side) if said),
                 quantity(one.shown_deg, "deg", system),
                 quantity(measured.get(one.what), "deg", system),
             )

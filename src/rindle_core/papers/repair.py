@@ -6,6 +6,7 @@ from rindle_core.catalogue.parts import JOINT_ENDS
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import System, format_quantity
 from rindle_core.papers.sheet import Sheet, SheetBlock, block, lines
+from rindle_core.stations.aim.dial_figures import clinometer_words
 
 Rows = list[tuple[str, str]]
 _SLACK = ("loop", "slack")
@@ -44,7 +45,7 @@ def aim_rows(facts: JobInput, result: JobAssessment, system: System = "metric") 
     if result.dial is not None:
         rows += [
             ("Compass as reckoned", format_quantity(result.dial.compass_deg, "compass_deg")),
-            ("Clinometer as reckoned", format_quantity(result.dial.clinometer_deg, "deg")),
+            ("Clinometer as reckoned", clinometer_words(result.dial)),
         ]
     if result.panel_aim is not None:
         true = format_quantity(result.panel_aim.azimuth_true_deg, "compass_deg")

@@ -157,6 +157,8 @@ def dial_card(
     face = clinometer.face if clinometer else "along the beam"
     if clinometer and clinometer.kind == "rim":
         face = f"{face}, from the vertical"
+    if dial.clinometer_side:
+        face = f"{face}, {dial.clinometer_side}"
     heads = [(130.0, f"Compass {compass}", f"true {true}"), (390.0, f"Clinometer {reading}", face)]
     parts = [*_compass(aim, first), *_clinometer(aim, dial, clinometer, second)]
     turned_part: Callable[[Point], list[str]] | None = None

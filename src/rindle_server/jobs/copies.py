@@ -50,13 +50,17 @@ def put(number: str, where: ShelfName) -> Job:
     return edit.find(number)
 
 
+_PRESET = ("preset_measured_deg", "preset_side")
+
+
 def copy_of(number: str) -> Job:
     """A new job with kit, mount, cable and network plan of another; the work itself and its codes are not copied."""
     old = edit.find(number)
     rooms = {row.station: dict(row.data) for row in old.docs.all() if row.station not in _NOT_COPIED}
     for name in _OF_ONE_ORDER:
         rooms.get("brief", {}).pop(name, None)
-    rooms.get("aim", {}).pop("preset_measured_deg", None)
+    for name in _PRESET:
+        rooms.get("aim", {}).pop(name, None)
     sky = rooms.get("sky", {})
     for name in ("trial", "trials_taken_out", "sky_photos"):
         sky.pop(name, None)
@@ -93,7 +97,8 @@ def repair_of(number: str, reason: str, by: str) -> Job:
         "repair_reason": reason.strip() or (f"Opened by {by}" if by else ""),
         "service_wanted": f"Repair: {brief.get('service_wanted', '')}"[:400],
     }
-    rooms.get("aim", {}).pop("preset_measured_deg", None)
+    for name in _PRESET:
+        rooms.get("aim", {}).pop(name, None)
     return _filled(rooms)
 
 

@@ -50,7 +50,8 @@ def aim_rows(facts: JobInput, result: JobAssessment, system: System) -> list[tup
     if aim.clinometer_deg is not None:
         reading = dial.clinometer_deg if dial else aim.clinometer_deg
         side = f", {dial.clinometer_side}" if dial and dial.clinometer_side else ""
-        rows.insert(1, (f"Clinometer on the {aim.clinometer_face}{side}", format_quantity(reading, "deg")))
+        face = dial.clinometer_face if dial else aim.clinometer_face
+        rows.insert(1, (f"Clinometer on the {face}{side}", format_quantity(reading, "deg")))
     return rows + beside_rows(facts, result, system) + outage_rows(facts, result) + arc_rows(facts, result)
 
 

@@ -5208,6 +5208,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -5528,6 +5529,13 @@ export interface components {
              */
             preset_measured_deg?: number | null;
             /**
+             * The face leans
+             * @description The clinometer shows the same to both sides
+             * @default
+             * @enum {string}
+             */
+            preset_side: "" | "as usual" | "past the vertical" | "leaning the other way";
+            /**
              * Satellites wanted beside
              * @description Codes of satellites of the stores, for spare feeds
              */
@@ -5596,6 +5604,11 @@ export interface components {
              * @description Clinometer reading once the elevation was preset
              */
             preset_measured_deg?: number | null;
+            /**
+             * The face leans
+             * @description The clinometer shows the same to both sides
+             */
+            preset_side?: ("" | "as usual" | "past the vertical" | "leaning the other way") | null;
             /**
              * Satellites wanted beside
              * @description Codes of satellites of the stores, for spare feeds
@@ -5677,6 +5690,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -5988,6 +6002,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -6400,6 +6415,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -6710,6 +6726,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -6892,6 +6909,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -8561,6 +8579,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -13127,6 +13146,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -14345,6 +14365,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -18397,6 +18418,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -18924,12 +18946,19 @@ export interface components {
              * Clinometer Side
              * @description To which side the face leans, where that is not plain
              * @default
+             * @enum {string}
              */
-            clinometer_side: string;
+            clinometer_side: "" | "past the vertical" | "leaning the other way";
             /** Compass Correction Deg */
             compass_correction_deg: number;
             /** Compass Deg */
             compass_deg: number;
+            /**
+             * Side Matters
+             * @description It stands so near to level or plumb that it may lean to the wrong side unnoticed
+             * @default false
+             */
+            side_matters: boolean;
             /**
              * Skew Correction Deg
              * @description What the mast's lean asks: it is in the skew
@@ -19061,6 +19090,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -19593,6 +19623,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -19821,6 +19852,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -20302,6 +20334,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -20736,6 +20769,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -20954,6 +20988,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -21293,6 +21328,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -25160,6 +25196,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -25827,6 +25864,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -26456,6 +26494,12 @@ export interface components {
              * @default 5
              */
             foam_least_c: number;
+            /**
+             * Fold Asked Deg
+             * @description A face that has to stand this near to level or plumb may lean to the wrong side unnoticed: it is asked to which
+             * @default 10
+             */
+            fold_asked_deg: number;
             /**
              * Fresnel Share
              * @description Share of the first Fresnel radius kept free
@@ -27561,6 +27605,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -27661,6 +27706,12 @@ export interface components {
              * @default 0
              */
             scale_correction_deg: number;
+            /**
+             * Scale Zero Deg
+             * @description What the head's own scale shows when level
+             * @default 0
+             */
+            scale_zero_deg: number;
             /**
              * Skew Correction Deg
              * @description What the mast's lean asks besides
@@ -27950,6 +28001,7 @@ export interface components {
              *       "modem_north": "",
              *       "needed_es_n0_db": null,
              *       "preset_measured_deg": null,
+             *       "preset_side": "",
              *       "spare_satellites": []
              *     }
              */
@@ -33018,6 +33070,7 @@ export interface components {
              *         "exposure": "C",
              *         "figures_reach_m": 2000,
              *         "foam_least_c": 5,
+             *         "fold_asked_deg": 10,
              *         "fresnel_share": 0.6,
              *         "from_ground_m": 1.6,
              *         "gain_sure_percent": 50,
@@ -37369,6 +37422,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -38128,6 +38182,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -38378,6 +38433,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -38764,6 +38820,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -42649,6 +42706,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -42981,6 +43039,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -51450,6 +51509,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -53210,6 +53270,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -53780,6 +53841,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -58011,6 +58073,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -58721,6 +58784,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -58931,10 +58995,30 @@ export interface components {
             instrument: string;
             /** Shown Deg */
             shown_deg?: number | null;
+            /**
+             * Shown Side
+             * @description To which it does; empty: not told, as usual where plain
+             * @default
+             * @enum {string}
+             */
+            shown_side: "" | "as usual" | "past the vertical" | "leaning the other way";
+            /**
+             * Side Matters
+             * @description Near level or plumb, so that the side has to be told
+             * @default false
+             */
+            side_matters: boolean;
             /** Tolerance Deg */
             tolerance_deg: number;
             /** Wanted Deg */
             wanted_deg: number;
+            /**
+             * Wanted Side
+             * @description To which side the face has to lean, of an elevation
+             * @default
+             * @enum {string}
+             */
+            wanted_side: "" | "past the vertical" | "leaning the other way";
             /** What */
             what: string;
         };
@@ -58972,15 +59056,27 @@ export interface components {
             off_deg: number | null;
             /**
              * Ok
-             * @description None: not read yet
+             * @description None: not read yet, or to a side that was not told
              */
             ok: boolean | null;
             /** Shown Deg */
             shown_deg: number | null;
+            /**
+             * Side Wanted
+             * @description Read, and only the side to which the face leans is missing
+             * @default false
+             */
+            side_wanted: boolean;
             /** Tolerance Deg */
             tolerance_deg: number;
             /** Wanted Deg */
             wanted_deg: number;
+            /**
+             * Wanted Side
+             * @default
+             * @enum {string}
+             */
+            wanted_side: "" | "past the vertical" | "leaning the other way";
             /** What */
             what: string;
         };
@@ -59110,6 +59206,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -63330,6 +63427,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -63520,6 +63618,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -63905,6 +64004,12 @@ export interface components {
              * @default
              */
             id: string;
+            /**
+             * The face leans
+             * @default
+             * @enum {string}
+             */
+            leans: "" | "as usual" | "past the vertical" | "leaning the other way";
             /** Shown */
             shown_deg: number;
             /** Turns */
@@ -64472,6 +64577,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -64824,6 +64930,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -65051,6 +65158,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -65366,6 +65474,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -65896,6 +66005,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -66244,6 +66354,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -66455,6 +66566,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -70491,6 +70603,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -70734,6 +70847,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -70906,6 +71020,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -75022,6 +75137,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -76289,6 +76405,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -76813,6 +76930,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -77062,6 +77180,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -81147,6 +81266,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -81707,6 +81827,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -82024,6 +82145,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -82331,6 +82453,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -82502,6 +82625,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,
@@ -82763,6 +82887,7 @@ export interface components {
              *       "exposure": "C",
              *       "figures_reach_m": 2000,
              *       "foam_least_c": 5,
+             *       "fold_asked_deg": 10,
              *       "fresnel_share": 0.6,
              *       "from_ground_m": 1.6,
              *       "gain_sure_percent": 50,

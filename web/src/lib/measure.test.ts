@@ -30,10 +30,44 @@ describe('what is written with its unit', () => {
     ['10 C', 'c', 'imperial', 10],
     ['22 lb', 'kg', 'metric', 9.97903],
     ['2,385 m', 'm', 'metric', null],
+    // What stands behind a field is what is typed behind its number.
+    ['33.4°', 'deg', 'metric', 33.4],
+    ["33° 24'", 'deg', 'metric', 33.4],
+    ['33°24\'36"', 'compass_deg', 'imperial', 33.41],
+    ["-0°30'", 'deg', 'metric', -0.5],
+    ["33°72'", 'deg', 'metric', null],
+    ['172 W', 'deg', 'metric', -172],
+    ['31.6° E', 'deg', 'metric', 31.6],
+    ['-172 W', 'deg', 'metric', null],
+    ['14 min 23 s', 's', 'metric', 863],
+    ['1 h 20 min', 'min', 'metric', 80],
+    ['20 min 1 h', 'min', 'metric', null],
+    ['90 s', 'min', 'metric', 1.5],
+    ['2 h', 'min', 'imperial', 120],
+    ['0.045 Ω', 'mohm', 'metric', 45],
+    ['45 mohm', 'ohm', 'metric', 0.045],
+    ['12.5 GHz', 'mhz', 'metric', 12_500],
+    ['760 kbit/s', 'mbps', 'metric', 0.76],
+    ['50 Mbps', 'mbps', 'metric', 50],
+    ['13.6 dB', 'db', 'metric', 13.6],
+    ['13.6 dBm', 'db', 'metric', null],
+    ['12 %', 'percent', 'imperial', 12],
+    ['1.5 kN', 'n', 'metric', 1500],
+    ['10 lbf·ft', 'nm', 'metric', 13.5582],
+    ['0.5 turns', 'turns', 'metric', 0.5],
+    ['16 mm²', 'mm2', 'metric', 16],
   ])('reads %s in a field of %s (%s)', (text, unit, system, value) => {
     const read = readMeasure(text, unit, system as System)
     if (value === null) expect(read).toBeNull()
     else expect(read).toBeCloseTo(value, 4)
+  })
+
+  it('may have the sign behind it that stands behind the field', () => {
+    expect(fromEntry('1.2 kPa', 'kpa', 'metric')).toBe(1.2)
+    expect(fromEntry('1.2kpa', 'kpa', 'imperial')).toBe(1.2)
+    expect(fromEntry('25 lbf/ft²', 'kpa', 'metric')).toBeCloseTo(1.197, 3) // 1 lbf/ft² = 47.88 Pa
+    expect(fromEntry('kPa', 'kpa', 'metric')).toBe('kPa') // nothing is taken away by it
+    expect(fromEntry('1.2 bar', 'kpa', 'metric')).toBe('1.2 bar')
   })
 
   it('is no plain number, and no unit of another kind', () => {

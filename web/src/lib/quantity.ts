@@ -161,10 +161,15 @@ export function toEntry(value: number | null | undefined, unit: string, system: 
 export function fromEntry(text: string, unit: string, system: System): number | string | null {
   const measured = readMeasure(text, unit, system)
   if (measured !== null) return measured
-  const read = readNumber(text)
-  const { factor, offset } = wording(unit, system)
+  const typed = text.trim()
+  const behind = ([system, 'metric', 'imperial'] as const).find((one) => {
+    const sign = unitSign(unit, one)
+    return sign !== '' && typed.length > sign.length && typed.toLowerCase().endsWith(sign.toLowerCase())
+  })
+  const read = readNumber(behind ? typed.slice(0, -unitSign(unit, behind).length) : typed)
+  const { factor, offset } = wording(unit, behind ?? system)
   if ('value' in read) return read.value === null ? null : (read.value - offset) / factor
-  return 'ask' in read ? askWhich(text.trim(), read.ask) : read.text
+  return 'ask' in read ? askWhich(typed, read.ask) : typed
 }
 
 /** The unit's sign alone, such as `mm`. */

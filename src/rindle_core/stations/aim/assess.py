@@ -13,8 +13,9 @@ from rindle_core.stations.aim.arc import judge_inclined
 from rindle_core.stations.aim.beams import BeamInput, BeamResult
 from rindle_core.stations.aim.beside import feeds_of, landmarks_seen
 from rindle_core.stations.aim.dial import correction, dial_of, plumb_of
-from rindle_core.stations.aim.findings import PRESET
-from rindle_core.stations.aim.instruments import InstrumentsInput, InstrumentsResult, instruments
+from rindle_core.stations.aim.dial_figures import DialFigures, preset_off_deg
+from rindle_core.stations.aim.findings import PRESET, PRESET_SIDE
+from rindle_core.stations.aim.instruments import AS_USUAL, InstrumentsInput, InstrumentsResult, instruments
 from rindle_core.stations.aim.link import LinkInput, LinkResult, link
 from rindle_core.stations.aim.panel_aim import judge_panel_aim, panel_aim_of
 from rindle_core.stations.aim.part import AimPart
@@ -94,6 +95,7 @@ def instruments_of(
             skew_mechanism=terminal.skew_mechanism,
             skew_correction_deg=leaning.skew_correction_deg if leaning else 0.0,
             scale_correction_deg=leaning.elevation_setting_deg - aimed.elevation_apparent_deg if leaning else 0.0,
+            scale_zero_deg=job.peak.scale_zero_deg or 0.0,
             azimuth_span_turns=terminal.azimuth_screw.span_turns * 2,
             compass_correction_deg=correction(job.picks.compass, job.aim.compass_correction_deg),
             clinometer_correction_deg=correction(job.picks.clinometer, job.aim.clinometer_correction_deg),
@@ -102,15 +104,25 @@ def instruments_of(
     )
 
 
-def judge_preset(job: JobInput, measured: InstrumentsResult | None) -> list[Finding]:
-    """The elevation as it was preset against the first clinometer figure: a sweep only finds the satellite at the right
-    height.
+def judge_preset(job: JobInput, dial: DialFigures | None) -> list[Finding]:
+    """The elevation as it was preset against the clinometer's figure: a sweep only finds the satellite at the right
+    height. A face near level or plumb shows the same on both sides.
     """
-    if measured is None or job.aim.preset_measured_deg is None:
+    if dial is None or job.aim.preset_measured_deg is None:
         return []
+    off_deg = preset_off_deg(
+        job.aim.preset_measured_deg, job.aim.preset_side, dial, job.picks.rules.preset_elevation_deg
+    )
+    if off_deg is None:
+        return [
+            PRESET_SIDE.missing(
+                "Whether the elevation is preset is not known: to which side the face leans was not told",
+                f"It has to stand {dial.clinometer_side or AS_USUAL}: look at it from the side, and say how it leans.",
+            )
+        ]
     return [
         PRESET.at_most(
-            abs(job.aim.preset_measured_deg - measured.figures[0].reading),
+            abs(off_deg),
             job.picks.rules.preset_elevation_deg,
             level=Level.MIND,
             clear="The elevation is preset well enough",
@@ -150,7 +162,7 @@ def assess(context: Context) -> Outcome[AimPart]:
     leaning, shown = plumb_of(job, result), modem_of(job)
     measured = instruments_of(job, result, leaning.result if leaning else None)
     told = [one.findings for one in (aimed, covering, measured, leaning, shown) if one]
-    dish = [*(one for found in told for one in found), *judge_preset(job, measured.result if measured else None)]
+    dish = [*(one for found in told for one in found), *judge_preset(job, dial_of(job, result) if measured else None)]
     linked = link_of(job, beam)
     dish += linked.findings if linked else []
     beside = feeds_of(job, result if result and result.visible else None, head_turned_deg(job, result))

@@ -42,6 +42,8 @@ def dial_of(job: JobInput, aimed: AimResult | None) -> DialFigures | None:
         correction(job.picks.compass, job.aim.compass_correction_deg),
         correction(job.picks.clinometer, job.aim.clinometer_correction_deg),
         leaning.result if leaning else None,
+        job.peak.scale_zero_deg or 0.0,
+        job.picks.rules.fold_asked_deg,
     )
 
 

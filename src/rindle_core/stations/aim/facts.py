@@ -9,6 +9,7 @@ from pydantic import Field
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Facts
+from rindle_core.stations.aim.instruments import SIDES, SidesTold
 from rindle_core.stations.aim.kept import Landmark
 from rindle_core.stations.aim.work_order import NORTHS, NorthSaid
 
@@ -19,6 +20,9 @@ class AimFacts(Facts):
     preset_measured_deg: Annotated[float | None, Entry("Clinometer after the preset")] = Field(
         default=None, ge=-90, le=180, description="Clinometer reading once the elevation was preset"
     )
+    preset_side: Annotated[
+        SidesTold, Entry("The face leans", hint="The clinometer shows the same to both sides", choices=SIDES)
+    ] = ""
     lean_deg: Annotated[float | None, Entry("Lean", hint="Angle between mast and plumb line")] = Field(
         default=None, ge=0, le=30
     )

@@ -49,6 +49,13 @@ PRESET = Kind(
     source="House rule: preset elevation",
     at="aim.preset_measured_deg",
 )
+PRESET_SIDE = Kind(
+    "aim.preset_side",
+    "to which side a face leans that stands near level or plumb",
+    against="told where it is within `fold_asked_deg` of it",
+    source="House rule: fold asked",
+    at="aim.preset_side",
+)
 POLARIZATION = Kind(
     "aim.polarization",
     "kind of the terminal against the kind of the beam",

@@ -26,6 +26,7 @@ _ISOLATION_DB = 30.0  # wanted over unwanted polarization at line-up
 _SKEW_SEARCH_DEG = 10.0  # costs 20 log cos 10° = 0.13 dB: enough to find the signal
 
 CLINOMETER, ELEVATION_SCALE = "Clinometer", "Elevation scale"
+SCALES = ("scale", "flat")  # read off the head itself, not off an instrument that is laid on it
 SkewMechanism = Literal["feed", "head", "none"]
 
 
@@ -44,6 +45,7 @@ class InstrumentsInput(Model):
     scale_correction_deg: float = Field(
         default=0.0, ge=-40, le=40, description="The same, of a scale of elevation on the head"
     )
+    scale_zero_deg: float = Field(default=0.0, ge=-45, le=45, description="What the head's own scale shows when level")
     azimuth_span_turns: float | None = Field(default=None, gt=0, description="Travel of the fine azimuth screw")
     compass_correction_deg: float = Field(default=0.0, ge=-20, le=20)
     clinometer_correction_deg: float = Field(default=0.0, ge=-10, le=10)
@@ -72,6 +74,47 @@ class InstrumentsResult(Model):
 
 
 Side = Literal["", "past the vertical", "leaning the other way"]
+AS_USUAL = "as usual"
+SidesTold = Literal["", "as usual", "past the vertical", "leaning the other way"]
+SIDES = {
+    "": "not told",
+    AS_USUAL: "as usual",
+    "leaning the other way": "the other way",
+    "past the vertical": "past the vertical",
+}
+
+
+def standing_deg(reading_deg: float, side: str) -> float:
+    """The angle of a face whose clinometer reads so and that leans to that side: the inverse of `shown_reading`.
+
+    A reading below 0 or above 90 is of an instrument that tells the side itself.
+    """
+    if not 0.0 <= reading_deg <= 90.0:
+        return reading_deg
+    return {"past the vertical": 180.0 - reading_deg, "leaning the other way": -reading_deg}.get(side, reading_deg)
+
+
+def side_matters(reading_deg: float, side: str, within_deg: float) -> bool:
+    """Whether a face that has to read so may lean to the wrong side unnoticed: it stands near level or plumb."""
+    return side != "" or min(reading_deg, 90.0 - reading_deg) < within_deg
+
+
+def off_by_side_deg(
+    shown_deg: float, shown_side: str, wanted_deg: float, wanted_side: str, *, untold_within_deg: float | None
+) -> float | None:
+    """What a face was set to, less what it has to be, up positive: a reading rises with the beam once its side is told.
+
+    `untold_within_deg`: None where the side is plain; else, with the side not told, the answer is None where one side
+    would be near enough and the other not. Where none is, it is off by the least of them; where both are, by the most.
+    """
+    wanted = standing_deg(wanted_deg, wanted_side)
+    if shown_side or untold_within_deg is None or not 0.0 <= shown_deg <= 90.0:
+        return standing_deg(shown_deg, shown_side or wanted_side) - wanted
+    sides = (AS_USUAL, "leaning the other way" if wanted < 45.0 else "past the vertical")
+    offs = sorted((standing_deg(shown_deg, one) - wanted for one in sides), key=abs)
+    if abs(offs[0]) > untold_within_deg:
+        return offs[0]
+    return offs[1] if abs(offs[1]) <= untold_within_deg else None
 
 
 def shown_reading(angle_deg: float) -> tuple[float, Side]:
@@ -101,7 +144,7 @@ class ReadBackResult(Model):
 @register("read_back", "The beam's elevation from what a clinometer reads", ReadBackInput, ReadBackResult)
 def read_back(given: ReadBackInput) -> Outcome[ReadBackResult]:
     """The inverse of the reading to set: the angle unfolded, less the instrument's error and the face's offset."""
-    angle = {"": given.reading_deg, "past the vertical": 180.0 - given.reading_deg}.get(given.side, -given.reading_deg)
+    angle = standing_deg(given.reading_deg, given.side)
     sign = -1.0 if given.face.kind == "rim" else 1.0
     elevation = angle - given.correction_deg - sign * given.face.offset_deg
     if not -10.0 <= elevation <= 100.0:
@@ -124,10 +167,13 @@ def _elevation_figures(given: InstrumentsInput) -> list[InstrumentFigure]:
         "scale": "Set the {face}.",
         "flat": "Set the {face} level, then the elevation on its own scale.",
     }
+    if faces[0].kind == "flat" and not any(face.kind == "scale" for face in faces):
+        faces = [faces[0], Clinometer(face="scale of the head", kind="scale", offset_deg=0.0)]
+    upright = given.scale_correction_deg if faces[0].kind != "flat" else 0.0  # a head set level does not lean
     found = []
     for face in faces:
         by_scale = face.kind == "scale"
-        off_deg = given.scale_correction_deg if by_scale else given.clinometer_correction_deg
+        off_deg = given.scale_zero_deg + upright if by_scale else given.clinometer_correction_deg
         angle = clinometer_reading_deg(given.elevation_apparent_deg, face) + off_deg
         found.append((face, off_deg, *((angle, "") if by_scale else shown_reading(angle))))
     return [
@@ -359,9 +405,10 @@ def checks_at_peak(
         found["compass"] = InstrumentCheck(
             on=on, read_deg=compass_deg, true_deg=round(aim.azimuth_magnetic_deg, 2), how=how
         )
-    if clinometer_deg is not None and faces and faces[0].kind != "scale":
-        true_deg, _ = shown_reading(clinometer_reading_deg(aim.elevation_apparent_deg, faces[0]))
-        found["clinometer"] = InstrumentCheck(on=on, read_deg=clinometer_deg, true_deg=round(true_deg, 2), how=how)
+    if clinometer_deg is not None and faces and faces[0].kind not in SCALES:
+        true_deg = clinometer_reading_deg(aim.elevation_apparent_deg, faces[0])
+        read_deg = standing_deg(clinometer_deg, shown_reading(true_deg)[1])  # signed, so that errors have their sense
+        found["clinometer"] = InstrumentCheck(on=on, read_deg=read_deg, true_deg=round(true_deg, 2), how=how)
     return found
 
 
@@ -388,6 +435,9 @@ def instrument_bias(given: Instrument) -> Outcome[BiasResult]:
 
 
 __all__ = [
+    "AS_USUAL",
+    "SCALES",
+    "SIDES",
     "CalibrateInput",
     "CalibrateResult",
     "InstrumentFigure",
@@ -397,12 +447,17 @@ __all__ = [
     "ReadBackResult",
     "ReversalInput",
     "ReversalResult",
+    "Side",
+    "SidesTold",
     "calibrate",
     "checks_at_peak",
     "instrument_bias",
     "instruments",
+    "off_by_side_deg",
     "read_back",
     "reversal",
     "shown_reading",
+    "side_matters",
+    "standing_deg",
     "tolerance_deg",
 ]

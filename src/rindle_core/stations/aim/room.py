@@ -18,6 +18,6 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    looks_at=("brief", "sky.panel_azimuth_deg", "sky.positions", "sky.position_letter"),
+    looks_at=("brief", "sky.panel_azimuth_deg", "sky.positions", "sky.position_letter", "peak.scale_zero_deg"),
     reads=("sky",),
 )

@@ -16,6 +16,7 @@ from rindle_core.stations.aim.beams import beam_at
 from rindle_core.stations.aim.dial import dial_of
 from rindle_core.stations.aim.dial_figures import DialFigures
 from rindle_core.stations.aim.findings import STANDS_ELSEWHERE
+from rindle_core.stations.aim.instruments import standing_deg
 from rindle_core.stations.entries import JobInput
 
 
@@ -35,15 +36,24 @@ class SetUpAim(Model):
     look_above_deg: float | None = Field(description="and higher than this")
 
 
+def _signed(reading_deg: float | None, side: str) -> float | None:
+    return None if reading_deg is None else standing_deg(reading_deg, side)
+
+
 def worked_of(job: JobInput) -> dict[str, float | None]:
     """What the instruments showed on the peak, as a position keeps it; what was not read there as it was preset."""
     aim, peak = job.aim, job.peak
+    side = job.aim.preset_side  # a signed angle tells by itself to which side the face leans
     at_peak = {
-        "clinometer": peak.clinometer_at_peak_deg,
+        "clinometer": _signed(peak.clinometer_at_peak_deg, side),
         "compass": peak.compass_at_peak_deg,
         "skew": peak.skew_set_deg,
     }
-    preset = {"clinometer": aim.preset_measured_deg, "compass": peak.preset_compass_deg, "skew": peak.preset_skew_deg}
+    preset = {
+        "clinometer": _signed(aim.preset_measured_deg, side),
+        "compass": peak.preset_compass_deg,
+        "skew": peak.preset_skew_deg,
+    }
     told = {name: preset[name] if read is None else read for name, read in at_peak.items()}
     return {f"worked_{name}_deg": read for name, read in told.items()} | {"worked_level_db": peak.lock_after_db}
 

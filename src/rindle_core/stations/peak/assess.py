@@ -239,7 +239,7 @@ def assess(context: Context) -> Outcome[PeakPart]:
     set_before = preset_of(job, terminal, aim, aim.aim)
     sweep = sweep_of(job, terminal, aim.aim, set_before.result.new_elevation_deg)
     turns = {
-        "elevation": turns_learnt(job, "elevation", set_before.result.rows[0].wanted_deg),
+        "elevation": turns_learnt(job, "elevation", set_before.result.rows[0].wanted_deg, aim.dial),
         "azimuth": turns_learnt(job, "azimuth", None),
     }
     means, likely = means_of(context, terminal, views, set_before.result, sweep)

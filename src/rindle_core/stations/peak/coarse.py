@@ -42,6 +42,9 @@ def preset_of(job: JobInput, terminal: Terminal, aim: AimPart, aimed: AimResult)
             wanted_deg=dial.clinometer_deg if dial else aimed.clinometer_deg or aimed.elevation_apparent_deg,
             shown_deg=job.aim.preset_measured_deg,
             tolerance_deg=rules.preset_elevation_deg,
+            wanted_side=dial.clinometer_side if dial else "",
+            shown_side=job.aim.preset_side,
+            side_matters=dial is not None and dial.side_matters,
         ),
         PresetItem(
             what="azimuth",
@@ -64,7 +67,7 @@ def preset_of(job: JobInput, terminal: Terminal, aim: AimPart, aimed: AimResult)
     return preset(
         PresetInput(
             items=items,
-            scale_zero_deg=job.peak.scale_zero_deg or 0.0,
+            scale_zero_deg=0.0 if dial else job.peak.scale_zero_deg or 0.0,  # it is in the dial's figure
             arrow_deg=job.peak.arrow_deg,
             elevation_deg=min(90.0, max(-5.0, aimed.elevation_apparent_deg)),
         )

@@ -45,7 +45,10 @@ def _search(context: Context, result: PeakPart, pointing: Pointing) -> Headline 
     row = next((one for one in pointing.preset.rows if one.what == pointing.preset.next_what), None)
     if row is not None:
         figure = sentence((row.wanted_deg, "compass_deg" if row.what == "azimuth" else "deg"))
-        return Headline([*sentence(f"Preset the {row.what}: {row.instrument} has to show "), *figure], figure)
+        if row.side_wanted:
+            return Headline(sentence("Preset the elevation: say to which side the face leans"))
+        side = sentence(f" {row.wanted_side}") if row.wanted_side else []
+        return Headline([*sentence(f"Preset the {row.what}: {row.instrument} has to show "), *figure, *side], figure)
     if any(one.heard == "lock" for one in context.job.peak.sweeps):
         return Headline(sentence("Locked: tighten the clamps while it is heard, then read on both sides of the top"))
     pace = sentence((pointing.sweep.pace_deg_per_s, "deg"), " a second")

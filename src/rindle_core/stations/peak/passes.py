@@ -10,6 +10,8 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.kernel.ties import no_more
 from rindle_core.stations.aim.aim import AimResult
+from rindle_core.stations.aim.dial_figures import DialFigures
+from rindle_core.stations.aim.instruments import SCALES, standing_deg
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.peak.findings import SECOND_PASS
 from rindle_core.stations.peak.peaking import PeakView, peak
@@ -44,15 +46,28 @@ def from_middle(job: JobInput, axis: Axis) -> float | None:
     return job.peak.elevation_mid_turns if axis == "elevation" else job.peak.azimuth_mid_turns
 
 
-def turns_learnt(job: JobInput, axis: Axis, wanted_deg: float | None) -> Outcome[TurnsResult] | None:
-    """The `screw_turns` calculator on one axis; None where nothing was shown at a count of it."""
+def turns_learnt(
+    job: JobInput, axis: Axis, wanted_deg: float | None, dial: DialFigures | None = None
+) -> Outcome[TurnsResult] | None:
+    """The `screw_turns` calculator on one axis; None where nothing was shown at a count of it.
+
+    A clinometer's readings are unfolded first: on the far side of level or plumb they fall as the beam rises. Where a
+    row does not say to which side the face leant, it is the one to which it has to lean.
+    """
     terminal = job.picks.terminal
     if terminal is None or not any(one.axis == axis for one in job.peak.screw_checks):
         return None
     screw = screw_of(terminal, axis)
+    checks, wanted_side = job.peak.screw_checks, dial.clinometer_side if dial else ""
+    if axis == "elevation" and terminal.clinometer.kind not in SCALES:
+        checks = [
+            one.model_copy(update={"shown_deg": standing_deg(one.shown_deg, one.leans or wanted_side)})
+            for one in checks
+        ]
+        wanted_deg = None if wanted_deg is None else standing_deg(wanted_deg, wanted_side)
     return screw_turns(
         TurnsInput(
-            checks=job.peak.screw_checks,
+            checks=checks,
             axis=axis,
             catalogue_deg_per_turn=screw.deg_per_turn,
             play_turns=screw.backlash_turns,

@@ -8,9 +8,11 @@ import numpy as np
 from pydantic import Field
 
 from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.geometry import wrap_180
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.lobe_fit import head_positions
+from rindle_core.stations.aim.instruments import AS_USUAL, Side, SidesTold, off_by_side_deg
 from rindle_core.stations.peak.findings import PRESET, TRAVEL
 from rindle_core.stations.peak.readings import Axis
 from rindle_core.stations.peak.rows import ScrewCheck
@@ -27,6 +29,9 @@ class PresetItem(Model):
     wanted_deg: float
     shown_deg: float | None = None
     tolerance_deg: float = Field(gt=0)
+    wanted_side: Side = Field(default="", description="To which side the face has to lean, of an elevation")
+    shown_side: SidesTold = Field(default="", description="To which it does; empty: not told, as usual where plain")
+    side_matters: bool = Field(default=False, description="Near level or plumb, so that the side has to be told")
 
 
 class PresetInput(Model):
@@ -47,7 +52,9 @@ class PresetRow(Model):
     shown_deg: float | None
     off_deg: float | None
     tolerance_deg: float
-    ok: bool | None = Field(description="None: not read yet")
+    ok: bool | None = Field(description="None: not read yet, or to a side that was not told")
+    wanted_side: Side = ""
+    side_wanted: bool = Field(default=False, description="Read, and only the side to which the face leans is missing")
 
 
 class PresetResult(Model):
@@ -69,7 +76,7 @@ def preset(given: PresetInput) -> Outcome[PresetResult]:
     rows = []
     for item in sorted(given.items, key=lambda one: _ORDER.index(one.what)):
         wanted = item.wanted_deg + (given.scale_zero_deg if item.what == "elevation" else 0.0)
-        off = None if item.shown_deg is None else (item.shown_deg - wanted + 180.0) % 360.0 - 180.0
+        off = None if item.shown_deg is None else _off_deg(item, item.shown_deg, wanted)
         rows.append(
             PresetRow(
                 what=item.what,
@@ -79,6 +86,8 @@ def preset(given: PresetInput) -> Outcome[PresetResult]:
                 off_deg=off,
                 tolerance_deg=item.tolerance_deg,
                 ok=None if off is None else abs(off) <= item.tolerance_deg + 1e-9,
+                wanted_side=item.wanted_side,
+                side_wanted=off is None and item.shown_deg is not None,
             )
         )
     waiting = next((row.what for row in rows if row.ok is not True), None)
@@ -91,6 +100,13 @@ def preset(given: PresetInput) -> Outcome[PresetResult]:
     return Outcome(result, [_judge(row) for row in rows])
 
 
+def _off_deg(item: PresetItem, shown_deg: float, wanted_deg: float) -> float | None:
+    if item.what != "elevation" or not (item.side_matters or item.shown_side or item.wanted_side):
+        return float(wrap_180(shown_deg - wanted_deg))
+    within = item.tolerance_deg if item.side_matters else None
+    return off_by_side_deg(shown_deg, item.shown_side, wanted_deg, item.wanted_side, untold_within_deg=within)
+
+
 _ENTERED = {
     "elevation": "aim.preset_measured_deg",
     "skew": "peak.preset_skew_deg",
@@ -99,11 +115,16 @@ _ENTERED = {
 
 
 def _judge(row: PresetRow) -> Finding:
-    told = _told(row)
-    return told.model_copy(update={"at": _ENTERED[row.what]})
+    at = "aim.preset_side" if row.side_wanted else _ENTERED[row.what]
+    return _told(row).model_copy(update={"at": at})
 
 
 def _told(row: PresetRow) -> Finding:
+    if row.side_wanted:
+        return PRESET.of(row.what).missing(
+            f"Whether the {row.what} is preset is not known: to which side the face leans was not told",
+            f"It has to stand {row.wanted_side or AS_USUAL}: look at it from the side, and say how it leans.",
+        )
     if row.off_deg is None:
         return PRESET.of(row.what).missing(
             f"Nothing was read of the preset {row.what} yet",

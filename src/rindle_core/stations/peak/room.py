@@ -28,6 +28,7 @@ STATION = Station(
         "brief.longitude_deg",
         "aim.spare_satellites",
         "aim.preset_measured_deg",
+        "aim.preset_side",
         "bringup.states_entered",
         "bringup.beam_letter",
         "bringup.install_mode",

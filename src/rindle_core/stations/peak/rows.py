@@ -10,6 +10,7 @@ from pydantic import Field, model_validator
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Row
+from rindle_core.stations.aim.instruments import SIDES, SidesTold
 from rindle_core.stations.peak.readings import Axis, Mark, Turning
 
 AXES: dict[Axis, str] = {"elevation": "Elevation", "azimuth": "Azimuth"}
@@ -67,6 +68,7 @@ class ScrewCheck(Row):
     axis: Annotated[Axis, Entry("Axis", choices=AXES)]
     turns: Annotated[float, Entry("Turns")] = Field(ge=-200, le=200)
     shown_deg: Annotated[float, Entry("Shown")] = Field(ge=-360, le=360)
+    leans: Annotated[SidesTold, Entry("The face leans", choices=SIDES)] = ""
 
 
 class Cover(Row):

@@ -5,7 +5,7 @@ import CalcPanel from '@/fields/CalcPanel.vue'
 import DrawingView from '@/drawings/DrawingView.vue'
 import Fact from '@/fields/Fact.vue'
 import LeafPart from '@/frame/LeafPart.vue'
-import { fixed, tolerance } from '@/stations/aim/rows'
+import { fixed, sideHint, tolerance } from '@/stations/aim/rows'
 import { useAim } from '@/stations/aim/useAim'
 
 const { store, job, show } = useAim()
@@ -16,7 +16,9 @@ const ofKind = (kind: string) =>
     .map((one) => ({ label: one.name, value: one.code }))
 const wanted = computed(() => {
   const reading = job.value.assessment.instruments?.figures[0]?.reading ?? 0
-  return `Wanted ${show(reading, 'deg')} within ${show(job.value.facts.picks.rules?.preset_elevation_deg ?? 0, 'deg')}`
+  const [figure, side] = [show(reading, 'deg'), job.value.assessment.dial?.clinometer_side]
+  const near = show(job.value.facts.picks.rules?.preset_elevation_deg ?? 0, 'deg')
+  return `Wanted ${figure}${side ? `, ${side}` : ''}, within ${near}`
 })
 </script>
 
@@ -60,6 +62,11 @@ const wanted = computed(() => {
     </table>
     <div class="fields">
       <fact at="aim.preset_measured_deg" :hint="wanted" />
+      <fact
+        v-if="job.assessment.dial?.side_matters || job.facts.aim.preset_side"
+        at="aim.preset_side"
+        :hint="sideHint(job.assessment.dial?.clinometer_reads_from)"
+      />
       <fact at="aim.compass_code" :options="ofKind('compass')" />
       <fact at="aim.clinometer_code" :options="ofKind('clinometer')" />
       <fact at="aim.compass_correction_deg" />

@@ -34,7 +34,7 @@ export function figureRows(job: Job, show: Show): [string, string, string][] {
     [
       'Clinometer',
       a.clinometer_deg === null || a.clinometer_deg === undefined || !dial ? '–' : fixed(dial.clinometer_deg, 1, '°'),
-      `${a.clinometer_face || 'Choose a terminal for its face'}${corrected(dial?.clinometer_correction_deg)}`,
+      `${a.clinometer_face || 'Choose a terminal for its face'}${dial?.clinometer_side ? `, ${dial.clinometer_side}` : ''}${corrected(dial?.clinometer_correction_deg)}`,
     ],
     job.facts.picks.terminal?.polarization === 'circular'
       ? ['Skew', 'none to set', `Circular polarization; the geometry’s is ${fixed(a.skew_deg, 2, '°')}`]
@@ -169,3 +169,9 @@ export const feedRows = (result: Schemas['SpareFeedsResult'], show: Show): Row[]
     ]),
   ]
 }
+
+/** Which way is which, for a face near level or plumb: what the clinometer shows is the same to both sides. */
+export const sideHint = (readsFrom: string | undefined) =>
+  readsFrom === 'vertical'
+    ? 'It shows the same to both sides. As usual: the top leans back. The other way: forward'
+    : 'It shows the same to both sides. As usual: it rises to the front. The other way: it falls'

@@ -111,7 +111,10 @@ const fault = computed(() =>
             <b>{{ bearing(aims.get(one.letter)?.dial?.compass_deg) }}</b>
           </td>
           <td>
-            <b v-if="aims.get(one.letter)?.dial">{{ aims.get(one.letter)!.dial!.clinometer_deg.toFixed(1) }}°</b>
+            <template v-if="aims.get(one.letter)?.dial"
+              ><b>{{ aims.get(one.letter)!.dial!.clinometer_deg.toFixed(1) }}°</b>
+              {{ aims.get(one.letter)!.dial!.clinometer_side }}</template
+            >
             <span v-else-if="aims.get(one.letter)?.visible === false">below the horizon</span>
           </td>
           <td>{{ one.letter === planned ? '' : way(one.letter) }}</td>

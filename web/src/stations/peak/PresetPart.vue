@@ -8,6 +8,7 @@ import { columnsOf } from '@/fields/rows'
 import VerdictStone from '@/frame/VerdictStone.vue'
 import { formatQuantity } from '@/lib/quantity'
 import { usePrefs } from '@/stores/prefs'
+import { sideHint } from '@/stations/aim/rows'
 import { usePeak } from '@/stations/peak/usePeak'
 
 const { store, job, told, pointing, joints } = usePeak()
@@ -30,7 +31,17 @@ const screws = computed(() => {
     return { axis, span, at, x: at == null ? null : 10 + ((at + span) / (2 * span)) * 220 }
   })
 })
-const columns = computed(() => columnsOf('peak.screw_checks', { key: 'axis', main: true }, 'turns', 'shown_deg'))
+/** The face stands near level or plumb: the clinometer shows the same to both sides. */
+const sided = computed(() => Boolean(job.value.assessment.dial?.side_matters || job.value.facts.aim.preset_side))
+const columns = computed(() =>
+  columnsOf(
+    'peak.screw_checks',
+    { key: 'axis', main: true },
+    'turns',
+    'shown_deg',
+    ...(sided.value ? (['leans'] as const) : []),
+  ),
+)
 const learnt = computed(() =>
   (['elevation', 'azimuth'] as const)
     .map((axis) => ({ axis, found: pointing.value?.[`${axis}_turns`] }))
@@ -76,6 +87,7 @@ const side = (what: string, off_deg: number) =>
         }}</b
         ><span v-if="row.what === 'skew'" class="quiet"
           >{{ row.wanted_deg < 0 ? 'anticlockwise' : 'clockwise' }} seen from behind</span
+        ><span v-if="row.wanted_side" class="quiet">{{ row.wanted_side }}</span
         ><span class="quiet">within {{ formatQuantity(row.tolerance_deg, unit(row.what), prefs.system) }}</span>
       </p>
       <fact
@@ -86,6 +98,11 @@ const side = (what: string, off_deg: number) =>
             ? `Clockwise counts positive: here ${formatQuantity(row.wanted_deg, unit(row.what), prefs.system)}`
             : ''
         "
+      />
+      <fact
+        v-if="row.what === 'elevation' && sided"
+        at="aim.preset_side"
+        :hint="sideHint(job.assessment.dial?.clinometer_reads_from)"
       />
       <handset-reading
         v-if="row.what === 'elevation' && onFace && !store.locked"
@@ -114,8 +131,12 @@ const side = (what: string, off_deg: number) =>
         <rect x="10" y="14" width="220" height="10" fill="var(--stream-tint)" stroke="var(--stream)" />
         <line x1="120" x2="120" y1="8" y2="30" stroke="var(--stream)" stroke-width="2" />
         <path v-if="screw.x !== null" :d="`M${screw.x},12l-6,-9h12z`" fill="var(--rust)" />
-        <text x="10" y="38" font-size="12" fill="var(--quiet)">{{ screw.span }} down</text>
-        <text x="230" y="38" font-size="12" text-anchor="end" fill="var(--quiet)">{{ screw.span }} up</text>
+        <text x="10" y="38" font-size="12" fill="var(--quiet)">
+          {{ screw.span }} {{ screw.axis === 'azimuth' ? 'anticlockwise' : 'down' }}
+        </text>
+        <text x="230" y="38" font-size="12" text-anchor="end" fill="var(--quiet)">
+          {{ screw.span }} {{ screw.axis === 'azimuth' ? 'clockwise' : 'up' }}
+        </text>
       </svg>
     </div>
   </div>
