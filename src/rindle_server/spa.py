@@ -32,7 +32,14 @@ class ContentSecurityPolicy:
 
 @ensure_csrf_cookie
 def front_end(request: HttpRequest) -> HttpResponse:
-    """The built page for every path that is not the API's; the front end shows its own not-found page."""
+    """The built page for every path that is not the API's; the front end shows its own not-found page.
+
+    A file of another version's page is not here: a page in its stead would be taken, and kept, as that file.
+    """
+    if request.path.startswith("/assets/"):
+        missing = HttpResponse("This file is of another version of the page.", status=404, content_type="text/plain")
+        missing.headers["Cache-Control"] = "no-store"
+        return missing
     index = settings.WEB_DIST / "index.html"
     if not index.exists():
         return HttpResponse(

@@ -259,6 +259,46 @@ def test_the_shell_opens_while_the_server_is_away(browser, address):
     context.close()
 
 
+def test_a_page_that_is_older_than_the_server_is_loaded_anew(page):
+    """Rindle was brought up to date while the page was open: a part of the old page is not to be had."""
+    page.goto("/jobs")
+    page.get_by_role("heading", name="Jobs").wait_for()
+    asked = []
+
+    def gone_once(route):
+        asked.append(route.request.url)
+        if len(asked) == 1:
+            route.fulfill(status=404, content_type="text/plain", body="another version")
+        else:
+            route.continue_()
+
+    page.route("**/assets/DiaryPage-*.js", gone_once)
+    page.get_by_role("link", name="Diary", exact=True).click()
+    page.get_by_role("main").get_by_role("heading", name="Diary").first.wait_for()
+    assert page.url.endswith("/diary")
+    assert len(asked) >= 2
+
+
+def test_a_page_that_was_kept_in_a_files_stead_is_not_served_as_it(browser, address):
+    context = browser.new_context(base_url=address, service_workers="allow")
+    page = context.new_page()
+    assert context.request.post("/api/session/demo").ok
+    page.goto("/jobs")
+    page.get_by_role("heading", name="Jobs").wait_for()
+    page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+    page.reload()
+    page.evaluate(
+        """async () => {
+          const cache = await caches.open('rindle-shell')
+          const page = () => new Response('<!doctype html>', { headers: { 'content-type': 'text/html; charset=utf-8' } })
+          for (const script of document.querySelectorAll('script[src]')) await cache.put(script.src, page())
+        }"""
+    )
+    page.reload()
+    page.get_by_role("heading", name="Jobs").wait_for()
+    context.close()
+
+
 def drop(page, name, content, kind):
     """Drops a file on the middle of the page, as a person does from the desk."""
     page.evaluate(

@@ -302,3 +302,10 @@ def test_a_step_is_marked_when_the_device_says_and_never_in_what_is_to_come(crew
     assert abs(marked((now + dt.timedelta(days=1)).strftime("%Y-%m-%dT%H:%M:%SZ")) - now) < dt.timedelta(minutes=5)
     assert "more than 30 days ago" in marked("2020-01-01T00:00:00Z")
     assert "needs its zone" in marked("2026-11-27T09:00:00")
+
+
+def test_a_file_of_another_version_is_missing_and_not_the_page(client):
+    """The page in its stead would be kept by a browser as that file, and the screen stay empty for good."""
+    answer = client.get("/assets/DiaryPage-00000000.js")
+    assert (answer.status_code, answer["Content-Type"]) == (404, "text/plain")
+    assert "no-store" in answer["Cache-Control"]

@@ -43,13 +43,16 @@ async function page(request) {
   }
 }
 
+/** A page that was answered in a file's stead is not that file, and never kept as it. */
+const isPage = (answer) => (answer.headers.get('content-type') ?? '').startsWith('text/html')
+
 /** A file that is named by its content never changes. The oldest go when there are many. */
 async function asset(request) {
   const cache = await caches.open(CACHE)
   const kept = await cache.match(request)
-  if (kept) return kept
+  if (kept && !isPage(kept)) return kept
   const answer = await fetch(request)
-  if (answer.ok) {
+  if (answer.ok && !isPage(answer)) {
     await cache.put(request, answer.clone())
     const keys = (await cache.keys()).filter((one) => new URL(one.url).pathname !== SHELL)
     for (const old of keys.slice(0, Math.max(0, keys.length - MOST_ASSETS))) await cache.delete(old)

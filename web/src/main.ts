@@ -3,6 +3,7 @@ import './style.css'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from '@/App.vue'
+import { loadAnewWhenOld } from '@/frame/pageAnew'
 import { keepPresses } from '@/frame/steadyPress'
 import { router } from '@/router'
 
@@ -10,4 +11,5 @@ import { router } from '@/router'
 if (import.meta.env.PROD && 'serviceWorker' in navigator)
   addEventListener('load', () => void navigator.serviceWorker.register('/sw.js').catch(() => undefined))
 keepPresses(document)
+loadAnewWhenOld(router)
 createApp(App).use(createPinia()).use(router).mount('#app')
