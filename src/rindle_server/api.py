@@ -120,8 +120,13 @@ def _stranger(request: HttpRequest, error: AuthenticationError) -> HttpResponse:
     return _answer(request, InputError.one("session", "Sign in first."), 401)
 
 
+_CSRF_FAILED = "CSRF check Failed"  # as django-ninja words it
+
+
 @api.exception_handler(HttpError)
 def _http_error(request: HttpRequest, error: HttpError) -> HttpResponse:
+    if error.status_code == 403 and str(error) == _CSRF_FAILED:
+        return _stranger(request, AuthenticationError())  # whose page it is cannot be told any more
     told = error.__cause__ if isinstance(error.__cause__, InputError) else InputError.one("request", str(error))
     return _answer(request, told, error.status_code)
 

@@ -290,13 +290,32 @@ def test_a_page_that_was_kept_in_a_files_stead_is_not_served_as_it(browser, addr
     page.evaluate(
         """async () => {
           const cache = await caches.open('rindle-shell')
-          const page = () => new Response('<!doctype html>', { headers: { 'content-type': 'text/html; charset=utf-8' } })
+          const headers = { 'content-type': 'text/html; charset=utf-8' }
+          const page = () => new Response('<!doctype html>', { headers })
           for (const script of document.querySelectorAll('script[src]')) await cache.put(script.src, page())
         }"""
     )
     page.reload()
     page.get_by_role("heading", name="Jobs").wait_for()
     context.close()
+
+
+def test_a_session_that_ends_under_the_page_loses_nothing(page, context):
+    """The entry waits, and is saved once somebody signs in again; nothing says that it is saved before."""
+    page.goto("/jobs/2026-105/mount/mast")
+    field = page.get_by_label("Mast outer diameter", exact=True)
+    field.wait_for()
+    context.clear_cookies()
+    field.fill("60.3")
+    field.blur()
+    again = page.get_by_role("dialog")
+    expect(again).to_contain_text("One entry is not sent yet")
+    expect(page.get_by_text("1 not sent: sign in again")).to_be_visible()
+    again.get_by_role("button", name="Enter the demo").click()
+    expect(again).to_have_count(0)
+    expect(page.get_by_text(re.compile("^Saved"))).to_be_visible()
+    page.reload()
+    expect(field).to_have_value("60.3")
 
 
 def drop(page, name, content, kind):

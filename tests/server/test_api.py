@@ -7,6 +7,7 @@ from pathlib import Path
 
 import pytest
 from django.contrib.auth import get_user_model
+from django.test import Client
 from django.utils import timezone
 
 from rindle_core.kernel.registry import calculator, calculators
@@ -309,3 +310,10 @@ def test_a_file_of_another_version_is_missing_and_not_the_page(client):
     answer = client.get("/assets/DiaryPage-00000000.js")
     assert (answer.status_code, answer["Content-Type"]) == (404, "text/plain")
     assert "no-store" in answer["Cache-Control"]
+
+
+def test_a_page_whose_token_is_gone_is_told_to_sign_in(crew):
+    strict = Client(enforce_csrf_checks=True)
+    strict.cookies = crew.cookies
+    told = strict.patch("/api/jobs/2026-105/mount", {"mast_outer_mm": 60.3}, **JSON)
+    assert (told.status_code, faults(told)) == (401, {"session": "Sign in first."})

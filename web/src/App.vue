@@ -3,6 +3,7 @@ import { type GlobalTheme, NConfigProvider } from 'naive-ui'
 import { computed, defineAsyncComponent, onErrorCaptured, ref, shallowRef, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { useRoute, useRouter } from 'vue-router'
+import { signedOut } from '@/api/client'
 import TopBar from '@/frame/TopBar.vue'
 import { naiveTheme } from '@/lib/theme'
 import { useShortcuts } from '@/lib/useShortcuts'
@@ -10,6 +11,7 @@ import { usePrefs } from '@/stores/prefs'
 import { useSession } from '@/stores/session'
 
 const DropHere = defineAsyncComponent(() => import('@/frame/DropHere.vue'))
+const SignInAgain = defineAsyncComponent(() => import('@/frame/SignInAgain.vue'))
 const ShortcutsPanel = defineAsyncComponent(() => import('@/frame/ShortcutsPanel.vue'))
 const prefs = usePrefs()
 const session = useSession()
@@ -60,6 +62,7 @@ onErrorCaptured((error) => {
     <top-bar v-if="session.person" @shortcuts="showShortcuts = true" />
     <router-view />
     <drop-here v-if="session.person" />
+    <sign-in-again v-if="session.person && signedOut" />
     <shortcuts-panel v-if="showShortcuts" @close="showShortcuts = false" />
   </n-config-provider>
 </template>

@@ -3,8 +3,9 @@ import { focusManager, keepPreviousData, QueryClient, useQuery } from '@tanstack
 import client, { ApiError, type Schemas, unwrap } from '@/api/client'
 
 export const RETRY_MS = 2000
-/** Whether the server was not reached: then it is asked again. A refusal is an answer. */
-export const unreached = (error: unknown): error is ApiError => error instanceof ApiError && error.status === 0
+/** Whether the server was not reached, or nobody is signed in: then it is asked again. A refusal is an answer. */
+export const unreached = (error: unknown): error is ApiError =>
+  error instanceof ApiError && (error.status === 0 || error.status === 401)
 
 // Rindle's server is on this machine or in this house: it is asked without the internet too, and from a hidden tab.
 const patient = { networkMode: 'always', retryDelay: RETRY_MS } as const

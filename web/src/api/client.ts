@@ -2,6 +2,7 @@
 import createClient from 'openapi-fetch'
 import type { components, paths } from '@/api/schema'
 import { today } from '@/lib/when'
+import { ref } from 'vue'
 
 export type Schemas = components['schemas']
 type CalcPath = Extract<keyof paths, `/api/calc/${string}`>
@@ -32,6 +33,10 @@ export class ApiError extends Error {
   }
 }
 
+/** The session has ended under the open page: by its age, on another device, with the server's data. */
+export const signedOut = ref(false)
+const OPEN = /\/api\/(health|session)\b/
+
 const client = createClient<paths>({ baseUrl: '/', credentials: 'same-origin' })
 
 client.use({
@@ -41,6 +46,10 @@ client.use({
     request.headers.set('X-Rindle-Tab', TAB)
     if (request.method !== 'GET') request.headers.set('X-Rindle-Day', today())
     return request
+  },
+  onResponse({ request, response }) {
+    if (!OPEN.test(request.url)) signedOut.value = response.status === 401 || (signedOut.value && !response.ok)
+    return undefined
   },
 })
 

@@ -3,7 +3,7 @@
 import { computed, type Component, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useIntervalFn, useTimeoutFn, useTitle } from '@vueuse/core'
-import client, { ApiError, unwrap } from '@/api/client'
+import client, { ApiError, signedOut, unwrap } from '@/api/client'
 import CourseLine from '@/frame/CourseLine.vue'
 import DialStrip from '@/stations/aim/DialStrip.vue'
 import PanelStrip from '@/stations/aim/PanelStrip.vue'
@@ -116,8 +116,9 @@ const go = (to: string) => void router.push(`/jobs/${store.number}/${to}`)
 
 useIntervalFn(() => void store.look(), 1500)
 watch(
-  () => String(route.params.number),
-  async (number) => {
+  () => [String(route.params.number), signedOut.value] as const,
+  async ([number, away], before) => {
+    if (before && number === before[0] && (away || !missing.value)) return // signed in again: opened where it was not
     missing.value = ''
     try {
       await store.open(number)

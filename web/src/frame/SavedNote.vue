@@ -3,6 +3,7 @@
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-vue'
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
+import { signedOut } from '@/api/client'
 import { clock, HERE } from '@/lib/when'
 import { useJob } from '@/stores/job'
 import HistoryPanel from '@/frame/HistoryPanel.vue'
@@ -10,9 +11,13 @@ import HistoryPanel from '@/frame/HistoryPanel.vue'
 const store = useJob()
 const words = computed(() => {
   if (store.locked) return 'Signed off: frozen'
-  if (store.unsent > 0) return `${store.unsent} not sent: no connection, sent again when it is back`
+  if (store.unsent > 0)
+    return signedOut.value
+      ? `${store.unsent} not sent: sign in again`
+      : `${store.unsent} not sent: no connection, sent again when it is back`
   if (store.saving > 0) return 'Saving'
   if (Object.keys(store.faults).length > 0) return 'Not all saved: see the marked field'
+  if (store.trouble) return 'Not all saved: see what is said below'
   return store.savedAt ? `Saved ${clock(store.savedAt, HERE)}` : 'All saved'
 })
 </script>

@@ -7,26 +7,40 @@ import { useWords } from '@/frame/words'
 const props = defineProps<{ text: string }>()
 const WordPicture = defineAsyncComponent(() => import('@/frame/WordPicture.vue'))
 const { find } = useWords()
-const parts = computed(() => find.value(props.text))
+/** A word keeps what is written close behind it, a mark or a ’s: no line is broken between them. */
+const parts = computed(() => {
+  const found = find.value(props.text).map((one) => ({ ...one, tail: '' }))
+  for (const [index, one] of found.entries()) {
+    const next = found[index + 1]
+    if (!one.term || !next || next.term) continue
+    one.tail = /^\S*/.exec(next.text)![0]
+    next.text = next.text.slice(one.tail.length)
+  }
+  return found
+})
 </script>
 
 <template>
   <template v-for="(one, index) in parts" :key="index"
-    ><n-popover v-if="one.term" trigger="click" :width="280"
-      ><template #trigger
-        ><button type="button" class="word-link">
-          {{ one.text }}
-        </button></template
-      ><word-picture :word="one.term.word" :width="96" /><br /><b>{{ one.term.word }}</b
-      ><br />{{ one.term.meaning }} {{ one.term.reference }}
-      <router-link :to="{ path: '/words', query: { find: one.term.word } }">All words</router-link></n-popover
+    ><span v-if="one.term" class="kept"
+      ><n-popover trigger="click" :width="280"
+        ><template #trigger
+          ><button type="button" class="word-link">{{ one.text }}</button></template
+        ><word-picture :word="one.term.word" :width="96" /><br /><b>{{ one.term.word }}</b
+        ><br />{{ one.term.meaning }} {{ one.term.reference }}
+        <router-link :to="{ path: '/words', query: { find: one.term.word } }">All words</router-link></n-popover
+      >{{ one.tail }}</span
     ><template v-else>{{ one.text }}</template></template
   >
 </template>
 
 <style scoped>
+.kept {
+  white-space: nowrap;
+}
 .word-link {
   all: unset;
+  white-space: normal;
   cursor: help;
   text-decoration: underline dotted var(--quiet);
   text-underline-offset: 3px;

@@ -1,31 +1,11 @@
 <script setup lang="ts">
-import { NButton, NInput } from 'naive-ui'
-import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ApiError } from '@/api/client'
+import SignInForm from '@/places/SignInForm.vue'
 import { useSession } from '@/stores/session'
 
 const session = useSession()
 const router = useRouter()
 const route = useRoute()
-const username = ref('')
-const password = ref('')
-const fault = ref('')
-const busy = ref(false)
-
-async function enter(how: () => Promise<void>): Promise<void> {
-  busy.value = true
-  fault.value = ''
-  try {
-    await how()
-    await router.push(String(route.query.next ?? '/jobs'))
-  } catch (error) {
-    if (!(error instanceof ApiError)) throw error
-    fault.value = error.message
-  } finally {
-    busy.value = false
-  }
-}
 </script>
 
 <template>
@@ -49,26 +29,13 @@ async function enter(how: () => Promise<void>): Promise<void> {
     <section class="card">
       <h1>Rindle</h1>
       <p class="quiet">Plan, aim, peak and hand over a satellite terminal, with or without the internet.</p>
-      <template v-if="session.health?.demo">
-        <n-button type="primary" size="large" block :loading="busy" @click="enter(session.enterDemo)"
-          >Enter the demo</n-button
-        >
-        <p class="quiet small">Invented people, places and satellites. Changes are gone at the next start.</p>
-      </template>
-      <form v-else class="stack" @submit.prevent="enter(() => session.signIn(username, password))">
-        <label
-          >Name<n-input v-model:value="username" :input-props="{ autocomplete: 'username' }" placeholder=""
-        /></label>
-        <label
-          >Password<n-input
-            v-model:value="password"
-            type="password"
-            :input-props="{ autocomplete: 'current-password' }"
-            placeholder=""
-        /></label>
-        <n-button type="primary" size="large" attr-type="submit" block :loading="busy">Sign in</n-button>
-      </form>
-      <p v-if="fault" class="trouble" role="alert">{{ fault }}</p>
+      <sign-in-form @entered="router.push(String(route.query.next ?? '/jobs'))"
+        ><template #demo
+          ><p class="quiet small">
+            Invented people, places and satellites. Changes are gone at the next start.
+          </p></template
+        ></sign-in-form
+      >
       <p class="quiet small">Version {{ session.health?.version }}</p>
     </section>
   </main>
@@ -104,11 +71,5 @@ async function enter(how: () => Promise<void>): Promise<void> {
 h1 {
   font-size: 34px;
   line-height: 1;
-}
-label {
-  display: grid;
-  gap: 4px;
-  font-weight: 600;
-  font-size: 14px;
 }
 </style>

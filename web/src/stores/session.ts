@@ -2,7 +2,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { cache } from '@/api/cache'
-import client, { type Schemas, unwrap } from '@/api/client'
+import client, { type Schemas, signedOut, unwrap } from '@/api/client'
 
 export const useSession = defineStore('session', () => {
   const person = ref<Schemas['Person'] | null>(null)
@@ -17,9 +17,11 @@ export const useSession = defineStore('session', () => {
   }
   async function signIn(username: string, password: string): Promise<void> {
     person.value = await unwrap(client.POST('/api/session', { body: { username, password } }))
+    signedOut.value = false
   }
   async function enterDemo(): Promise<void> {
     person.value = await unwrap(client.POST('/api/session/demo'))
+    signedOut.value = false
   }
   async function signOut(): Promise<void> {
     await unwrap(client.DELETE('/api/session'))
