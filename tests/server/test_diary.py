@@ -195,3 +195,40 @@ def test_the_time_that_resin_sets_is_not_taken_for_the_time_that_the_lift_takes(
     assert "lift" in marked
     screwed = facts.model_copy(update={"mount": facts.mount.model_copy(update={"fixing_code": "expansion-10"})})
     assert len(times_of(screwed)) == len(times_of(facts)) + 1
+
+
+def test_the_later_days_of_a_visit_stand_in_their_own_week_and_on_its_papers(crew):
+    """Blue Crane Lodge begins on a Thursday and ends on the Monday after the foam has set."""
+    both = crew.get("/api/diary?first_day=2026-11-30&weeks=2").json()["result"]
+    last = max(one["day"] for one in both["blocks"] if one["job"] == "2026-106")
+    assert last >= "2026-12-07"
+    alone = crew.get("/api/diary?first_day=2026-12-07&weeks=1").json()["result"]
+    of = [one for one in alone["blocks"] if one["job"] == "2026-106"]
+    assert [one["day"] for one in of] == [last]
+    assert of == [one for one in both["blocks"] if one["job"] == "2026-106" and one["day"] == last]
+    assert {one["starts_at"][:10] for one in alone["rows"]} >= {last}
+    assert "2026-106" in text_of(crew.get(f"/api/diary/day.pdf?day={last}"))
+    assert min(one["day"] for one in alone["blocks"]) >= "2026-12-07"
+    told = crew.get("/api/diary?first_day=2026-11-23&weeks=1").json()["result"]["conflicts"]
+    week_after = crew.get("/api/diary?first_day=2026-11-30&weeks=1").json()["result"]["conflicts"]
+    of_a_day = [one for one in told if one["day"]]
+    assert of_a_day  # somebody is wanted at two jobs on the 24th
+    assert not [one for one in week_after if one in of_a_day]  # that is over
+
+
+def test_what_should_have_been_finished_by_now_is_named_until_it_is_handed_over_or_moved(crew):
+    def passed(today):
+        told = crew.get(f"/api/diary?first_day=2026-11-30&weeks=2&today={today}").json()["passed"]
+        return {one["number"]: one for one in told}
+
+    late = passed("2026-12-01")
+    assert {"2026-102", "2026-103"} <= set(late)
+    assert not {"2026-101", "2026-106", "2026-107"} & set(late)  # signed; still to come
+    assert late["2026-103"]["can_move"]
+    assert late["2026-103"]["until"] < "2026-12-01"
+    assert post(crew, "taken", number="2026-103", day="2026-12-02", team=late["2026-103"]["team"]).status_code == 200
+    assert "2026-103" not in passed("2026-12-01")
+    blocks = crew.get("/api/diary?first_day=2026-11-30&weeks=2").json()["result"]["blocks"]
+    assert {one["day"] for one in blocks if one["job"] == "2026-103"}
+    assert "2026-106" in passed("2027-01-10")
+    assert crew.get("/api/diary?first_day=2026-11-30").json()["passed"] == []  # without a today nothing has passed

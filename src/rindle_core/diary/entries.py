@@ -82,6 +82,7 @@ class DiaryConflict(Model):
     job: str
     what: str
     why: str
+    day: dt.date | None = Field(default=None, description="On which it comes; None: of the job as a whole")
 
 
 class DiaryResult(Model):

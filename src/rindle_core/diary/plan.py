@@ -391,6 +391,7 @@ def _conflicts(sheet: _Diary, given: DiaryInput, kept: dict[str, _Work]) -> list
                     job=job.number,
                     what=f"begins on {sheet.at(first.start_h):%Y-%m-%d} instead of {job.not_before:%Y-%m-%d}",
                     why=first.because or "the crew is elsewhere that day",
+                    day=sheet.at(first.start_h).date(),
                 )
             )
         if job.slot_at is not None:
@@ -403,6 +404,7 @@ def _conflicts(sheet: _Diary, given: DiaryInput, kept: dict[str, _Work]) -> list
                         job=job.number,
                         what=f"misses its line-up slot of {job.slot_at:%Y-%m-%d %H:%M}",
                         why=f"what comes before it ends {late:.1f} h too late",
+                        day=job.slot_at.date(),
                     )
                 )
         if job.number in kept:
@@ -436,6 +438,7 @@ def _in_two_places(given: DiaryInput, blocks: list[DiaryBlock]) -> list[DiaryCon
                     job=other.job,
                     what=f"wants {' and '.join(both)} while {one.title or one.job} does",
                     why=f"in {crews[one.team].name} and in {crews[other.team].name}, {when}",
+                    day=start.date(),
                 )
             )
     return found

@@ -11,7 +11,7 @@ from ninja.files import UploadedFile
 from rindle_core.kernel.units import System
 from rindle_server.diary.forecast import service, take_forecast
 from rindle_server.diary.papers import SlotFound, calendar_of, day_sheet, loading_of_day, slots_in
-from rindle_server.diary.plan import DiaryChange, DiaryTried, DiaryView, entries, tried, view
+from rindle_server.diary.plan import DiaryChange, DiaryTried, DiaryView, tried, view
 from rindle_server.errors import DeviceDown
 from rindle_server.files import bytes_of
 from rindle_server.jobs import edit
@@ -26,9 +26,9 @@ def _pdf(content: bytes, name: str) -> HttpResponse:
 
 
 @router.get("", response=DiaryView)
-def read(request: HttpRequest, first_day: dt.date, weeks: int = 4) -> DiaryView:
-    """Open jobs over crews and days."""
-    return view(first_day, weeks)
+def read(request: HttpRequest, first_day: dt.date, weeks: int = 4, today: dt.date | None = None) -> DiaryView:
+    """Open jobs over crews and days; with today, those besides whose days have passed."""
+    return view(first_day, weeks, today)
 
 
 @router.post("/tried", response=DiaryTried)
@@ -38,7 +38,9 @@ def try_change(request: HttpRequest, change: DiaryChange, first_day: dt.date, we
 
 
 @router.post("/taken", response=DiaryView)
-def take_change(request: HttpRequest, change: DiaryChange, first_day: dt.date, weeks: int = 4) -> DiaryView:
+def take_change(
+    request: HttpRequest, change: DiaryChange, first_day: dt.date, weeks: int = 4, today: dt.date | None = None
+) -> DiaryView:
     """Takes a change: the job's own day, crew or task."""
     _, changed = tried(first_day, weeks, change)
     job = edit.editable(change.number)
@@ -51,7 +53,7 @@ def take_change(request: HttpRequest, change: DiaryChange, first_day: dt.date, w
         news["tasks"] = [one.model_dump(mode="json") for one in changed.tasks]
     if news:
         edit.patch(job, "brief", news)
-    return view(first_day, weeks)
+    return view(first_day, weeks, today)
 
 
 @router.get("/calendar.ics")
@@ -72,14 +74,13 @@ def read_slots(request: HttpRequest, file: File[UploadedFile]) -> list[SlotFound
 
 
 @router.post("/forecast", response=DiaryView)
-def take_weather(request: HttpRequest, first_day: dt.date, weeks: int = 4) -> DiaryView:
+def take_weather(request: HttpRequest, first_day: dt.date, weeks: int = 4, today: dt.date | None = None) -> DiaryView:
     """Asks the forecast service for every job of these weeks. Raises DeviceDown where there is none."""
     source = service()
     if source is None:
         raise DeviceDown.one("forecast", "no forecast service is there: enter the forecast at Brief, When")
-    given, _ = entries(first_day, weeks)
-    take_forecast(source, [one.number for one in given.jobs], first_day)
-    return view(first_day, weeks)
+    take_forecast(source, sorted({one.job for one in view(first_day, weeks).result.blocks}), first_day)
+    return view(first_day, weeks, today)
 
 
 @router.get("/day.pdf")

@@ -34,6 +34,7 @@ from rindle_server.stores.shelf import shelf
 _NOBODY = Team(code="all", name="Everybody")
 _WEEKS_MOST = 26
 _MOST_LATER = 60  # jobs whose follow-ups are looked through: the newest
+_BEGUN_WEEKS = 26  # before the first day: a visit that began then may still have days to come
 
 
 class DiaryChange(Model):
@@ -73,6 +74,17 @@ class LaterDue(Model):
     by: str
 
 
+class DayPassed(Model):
+    """A job that is not handed over though the last of its planned days lies behind."""
+
+    number: str
+    title: str
+    team: str
+    began_on: dt.date
+    until: dt.date
+    can_move: bool = Field(description="It is near enough to be put on another day from here")
+
+
 class DiaryView(Model):
     """The diary as a screen shows it."""
 
@@ -87,6 +99,9 @@ class DiaryView(Model):
         default_factory=list, description="What is due after a hand-over, until the end of these weeks"
     )
     without_place: list[str] = Field(description="Numbers of jobs of which daylight is not known")
+    passed: list[DayPassed] = Field(
+        default_factory=list, description="Not handed over, and all their planned days passed, the oldest first"
+    )
 
 
 def teams() -> list[Team]:
@@ -164,7 +179,9 @@ def _open_jobs() -> list[Job]:
 
 
 def entries(first_day: dt.date, weeks: int) -> tuple[DiaryInput, LearntResult]:
-    """What the diary is laid out from: open jobs whose day lies within the weeks. Raises InputError."""
+    """What the diary is laid out from: open jobs whose first day lies within the weeks or before, since a visit may
+    have days to come; it is laid out from the earliest of them on. Raises InputError.
+    """
     if not 1 <= weeks <= _WEEKS_MOST:
         raise InputError.one("weeks", f"is {weeks}: 1 to {_WEEKS_MOST} weeks are accepted")
     known = [(job, facts_of(job)) for job in _open_jobs()]
@@ -175,14 +192,14 @@ def entries(first_day: dt.date, weeks: int) -> tuple[DiaryInput, LearntResult]:
     crews = teams()
     codes = {one.code for one in crews}
     people = {one.code: one.name for one in held.all("member", Member)}
-    end = first_day + dt.timedelta(weeks=weeks)
+    earliest, end = first_day - dt.timedelta(weeks=_BEGUN_WEEKS), first_day + dt.timedelta(weeks=weeks)
     rows = [
         _job(job, facts, told, people, rules)
         for job, facts in known
-        if job.signed_off_at is None and first_day <= facts.brief.date < end
+        if job.signed_off_at is None and earliest <= facts.brief.date < end
     ]
     given = DiaryInput(
-        first_day=first_day,
+        first_day=min([first_day, *(one.not_before for one in rows)]),
         teams=[
             DiaryTeam(
                 code=one.code,
@@ -211,6 +228,44 @@ def _later(end: dt.date) -> list[LaterDue]:
     return sorted(rows, key=lambda one: one.due_on)
 
 
+def _within(found: DiaryResult, given: DiaryInput, first_day: dt.date, weeks: int) -> DiaryResult:
+    """Of what is laid out the days that are looked at, and the conflicts of jobs that begin or work in them."""
+    end = first_day + dt.timedelta(weeks=weeks)
+    blocks = [one for one in found.blocks if first_day <= one.day < end]
+    shown = {one.job for one in blocks} | {one.number for one in given.jobs if first_day <= one.not_before < end}
+    return found.model_copy(
+        update={
+            "blocks": blocks,
+            "rows": [one for one in found.rows if first_day <= one.starts_at.date() < end],
+            "conflicts": [
+                one for one in found.conflicts if one.job in shown and (one.day is None or first_day <= one.day < end)
+            ],
+            "ends_at": {number: at for number, at in found.ends_at.items() if number in shown},
+        }
+    )
+
+
+def _passed(found: DiaryResult, given: DiaryInput, today: dt.date) -> list[DayPassed]:
+    near = {one.number: one for one in given.jobs}
+    told = []
+    for job in Job.objects.filter(shelf="open", signed_off_at=None, date__lt=today).order_by("date", "number"):
+        one, ends = near.get(job.number), found.ends_at.get(job.number)
+        until = max(job.date, ends.date()) if ends else job.date
+        if until < today:
+            team = next((row.team for row in found.rows if row.job == job.number), one.team if one else "")
+            told.append(
+                DayPassed(
+                    number=job.number,
+                    title=job.customer,
+                    team=team,
+                    began_on=job.date,
+                    until=until,
+                    can_move=one is not None,
+                )
+            )
+    return told
+
+
 def _light(given: DiaryInput, found: DiaryResult) -> list[DayLight]:
     places = {one.number: one for one in given.jobs}
     told = []
@@ -224,10 +279,12 @@ def _light(given: DiaryInput, found: DiaryResult) -> list[DayLight]:
     return told
 
 
-def view(first_day: dt.date, weeks: int) -> DiaryView:
-    """The diary from that day on."""
+def view(first_day: dt.date, weeks: int, today: dt.date | None = None) -> DiaryView:
+    """The diary from that day on; with today, what should have been finished by now besides."""
     given, told = entries(first_day, weeks)
-    found = diary(given).result
+    whole = diary(given).result
+    found = _within(whole, given, first_day, weeks)
+    shown = {one.job for one in found.blocks}
     return DiaryView(
         first_day=first_day,
         day_count=7 * weeks,
@@ -237,7 +294,8 @@ def view(first_day: dt.date, weeks: int) -> DiaryView:
         learnt=told,
         later=_later(first_day + dt.timedelta(weeks=weeks)),
         forecast_service=source.name if (source := service()) else "",
-        without_place=[one.number for one in given.jobs if one.latitude_deg is None],
+        without_place=[one.number for one in given.jobs if one.latitude_deg is None and one.number in shown],
+        passed=_passed(whole, given, today) if today else [],
     )
 
 
@@ -267,10 +325,11 @@ def tried(first_day: dt.date, weeks: int, change: DiaryChange) -> tuple[DiaryTri
     news = _changed(given, change)
     other = given.model_copy(update={"jobs": [news if one.number == news.number else one for one in given.jobs]})
     before, after = diary(given).result, diary(other).result
-    return DiaryTried(result=after, moves=moves(before, after)), news
+    return DiaryTried(result=_within(after, other, first_day, weeks), moves=moves(before, after)), news
 
 
 __all__ = [
+    "DayPassed",
     "DiaryChange",
     "DiaryTried",
     "DiaryView",

@@ -2075,7 +2075,7 @@ export interface paths {
         };
         /**
          * Read
-         * @description Open jobs over crews and days.
+         * @description Open jobs over crews and days; with today, those besides whose days have passed.
          */
         get: operations["rindle_server_diary_api_read"];
         put?: never;
@@ -18679,6 +18679,33 @@ export interface components {
             to_h: number;
         };
         /**
+         * DayPassed
+         * @description A job that is not handed over though the last of its planned days lies behind.
+         */
+        DayPassed: {
+            /**
+             * Began On
+             * Format: date
+             */
+            began_on: string;
+            /**
+             * Can Move
+             * @description It is near enough to be put on another day from here
+             */
+            can_move: boolean;
+            /** Number */
+            number: string;
+            /** Team */
+            team: string;
+            /** Title */
+            title: string;
+            /**
+             * Until
+             * Format: date
+             */
+            until: string;
+        };
+        /**
          * DayWeather
          * @description The forecast of a day.
          */
@@ -19030,6 +19057,11 @@ export interface components {
          * @description Something that does not go as it was agreed, and why.
          */
         DiaryConflict: {
+            /**
+             * Day
+             * @description On which it comes; None: of the job as a whole
+             */
+            day?: string | null;
             /** Job */
             job: string;
             /** What */
@@ -19392,6 +19424,11 @@ export interface components {
              * @description Civil twilight of each job's days
              */
             light?: components["schemas"]["DayLight"][];
+            /**
+             * Passed
+             * @description Not handed over, and all their planned days passed, the oldest first
+             */
+            passed?: components["schemas"]["DayPassed"][];
             result: components["schemas"]["DiaryResult"];
             /** Teams */
             teams: components["schemas"]["Team"][];
@@ -88325,6 +88362,7 @@ export interface operations {
             query: {
                 first_day: string;
                 weeks?: number;
+                today?: string | null;
             };
             header?: never;
             path?: never;
@@ -88390,6 +88428,7 @@ export interface operations {
             query: {
                 first_day: string;
                 weeks?: number;
+                today?: string | null;
             };
             header?: never;
             path?: never;
@@ -88443,6 +88482,7 @@ export interface operations {
             query: {
                 first_day: string;
                 weeks?: number;
+                today?: string | null;
             };
             header?: never;
             path?: never;

@@ -20,7 +20,7 @@ const weeks = ref(2)
 const view = shallowRef<Schemas['DiaryView'] | null>(null)
 const trouble = ref('')
 const busy = ref(false)
-const query = () => ({ params: { query: { first_day: first.value, weeks: weeks.value } } })
+const query = () => ({ params: { query: { first_day: first.value, weeks: weeks.value, today: today() } } })
 /** The first day with work in it is opened by itself. */
 const opened = ref('')
 async function ask<T>(what: () => Promise<T>): Promise<T | null> {
@@ -51,7 +51,16 @@ const off = (team: Schemas['Team'], day: string) => (team.off_days ?? []).includ
 
 /** What is tried: shown with what it moves until it is taken or left. */
 const tried = shallowRef<{ change: Change; told: Schemas['DiaryTried']; words: string } | null>(null)
-const titleOf = (number: string) => view.value?.result.blocks.find((one) => one.job === number)?.title || number
+const titleOf = (number: string) =>
+  view.value?.result.blocks.find((one) => one.job === number)?.title ||
+  passed.value.find((one) => one.number === number)?.title ||
+  number
+const passed = computed(() => view.value?.passed ?? [])
+const again = (one: Schemas['DayPassed'], day: string) =>
+  tryOut(
+    { number: one.number, day, team: one.team || null, task: '', more_h: 0 },
+    `${one.title || one.number} on ${dayName(day)}${one.team ? ` with ${teamName(one.team)}` : ''}`,
+  )
 async function tryOut(change: Change, words: string): Promise<void> {
   const told = await ask(() => unwrap(client.POST('/api/diary/tried', { ...query(), body: change })))
   tried.value = told ? { change, told, words } : null
@@ -98,9 +107,10 @@ const conflicts = computed(() => view.value?.result.conflicts ?? [])
 const heading = computed(() => {
   if (!view.value) return 'The diary'
   const jobs = new Set(view.value.result.blocks.map((one) => one.job)).size
-  if (!jobs) return 'Nothing is planned in these weeks'
+  const late = passed.value.length ? `; ${counted(passed.value.length, 'job')} past their days` : ''
+  if (!jobs) return `Nothing is planned in these weeks${late}`
   const told = conflicts.value.length ? `, ${counted(conflicts.value.length, 'conflict')}` : ', no conflict is known'
-  return `${counted(jobs, 'job')} over ${counted(view.value.teams.length, 'crew')}${told}`
+  return `${counted(jobs, 'job')} over ${counted(view.value.teams.length, 'crew')}${told}${late}`
 })
 async function takeForecast(): Promise<void> {
   const told = await ask(() => unwrap(client.POST('/api/diary/forecast', query())))
@@ -215,6 +225,23 @@ const moment = (time: string | null | undefined) => (time ? `${dayName(time.slic
         <li v-for="one in conflicts" :key="one.job + one.what">
           <router-link :to="`/jobs/${one.job}/brief/days`">{{ titleOf(one.job) }}</router-link> {{ one.what }}:
           <span class="quiet">{{ one.why }}</span>
+        </li>
+      </ul>
+    </section>
+    <section v-if="passed.length" class="later">
+      <h2>Their days have passed, and they are not handed over</h2>
+      <ul aria-label="Their days have passed">
+        <li v-for="one in passed" :key="one.number">
+          <router-link :to="`/jobs/${one.number}/handover`">{{ one.number }}</router-link>
+          {{ one.title }}: <b>{{ one.began_on }}</b>{{ one.until === one.began_on ? '' : ` to ${one.until}`
+          }}{{ one.team ? `, ${teamName(one.team)}` : '' }}
+          <span v-if="one.can_move" class="quiet">· put it on another day</span>
+          <day-calendar
+            v-if="one.can_move"
+            :label="`another day for ${one.title || one.number}`"
+            :day="today()"
+            @day="(day) => again(one, day)"
+          />
         </li>
       </ul>
     </section>
