@@ -48,6 +48,16 @@ def test_a_work_order_with_the_magnetic_bearing_is_read_and_explained(crew, sett
     assert "brief.order_elevation" not in findings(job)
 
 
+def test_the_place_and_the_north_of_an_order_are_taken_as_they_stand(crew):
+    """To the metre: four decimals of a longitude of three digits would be eleven metres off, six digits a hundred."""
+    text = b"Customer: Reed Farm\nLat: 29.552712 S\nLon: 128.446212 E\nAzimuth: 33.4 mag\nElevation 54.9"
+    brief = upload(crew, "/api/jobs/2026-105/work-order", "order.txt", text).json()["facts"]["brief"]
+    assert brief["latitude_deg"] == pytest.approx(-29.552712, abs=1e-7)
+    assert brief["longitude_deg"] == pytest.approx(128.446212, abs=1e-7)
+    assert (brief["printed_azimuth_deg"], brief["printed_elevation_deg"]) == (33.4, 54.9)
+    assert brief["printed_north"] == "magnetic"
+
+
 def test_a_work_order_as_csv_does_the_same(crew):
     text = "customer;place;terminal;azimuth_deg\nLodge;-29.0375, 28.8778;Tarn 98;31.0\n"
     assert (

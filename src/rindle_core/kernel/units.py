@@ -168,6 +168,11 @@ def format_quantity(value: float, unit: str, system: System = "metric", more: in
     return f"{_grouped(shown, side.decimals + more)}{side.suffix}"
 
 
+def as_written(value: float) -> str:
+    """The number with all digits that it was entered with, and no exponent: `12547.75`, `-29.552712`."""
+    return f"{value:.8f}".rstrip("0").rstrip(".")
+
+
 def format_amount(amount: float, unit: str, system: System = "metric") -> str:
     """How much of a thing is brought: pieces as a number, lengths and litres in the system, all else as it is sold."""
     if unit == "pieces":

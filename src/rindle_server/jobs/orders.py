@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from rindle_core.kernel.units import as_written
 from rindle_server.errors import NotThere
 from rindle_server.jobs import models
 from rindle_server.jobs.edit import patch_any
@@ -31,7 +32,9 @@ def take_order(job: models.Job, order: dict[str, Any], name: str = "") -> None:
     change: dict[str, Any] = {name: order[name] for name in _ORDERED if name in order}
     change |= {f"printed_{name}": order[name] for name in ("azimuth_deg", "elevation_deg", "skew_deg") if name in order}
     if "latitude_deg" in order and "longitude_deg" in order:
-        change["place_text"] = f"{order['latitude_deg']:g}, {order['longitude_deg']:g}"
+        change["place_text"] = f"{as_written(order['latitude_deg'])}, {as_written(order['longitude_deg'])}"
+    if "azimuth_north" in order:
+        change["printed_north"] = order["azimuth_north"]
     if "place" in order:
         change["place_text"] = order["place"]
     if "place_text" in change:

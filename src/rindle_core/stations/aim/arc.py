@@ -12,6 +12,7 @@ from rindle_core.kernel.geometry import separation_deg, wrap_180
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.kernel.units import as_written
 from rindle_core.science.antenna import pattern_loss_db
 from rindle_core.science.look_angles import look_angles
 from rindle_core.science.site import Site
@@ -140,7 +141,7 @@ def neighbours(given: NeighboursInput) -> Outcome[NeighboursResult]:
         shared = wanted & {beam.carrier_mhz for beam in other.beams}
         proof = f" Ours shows itself as {given.satellite.network_id}." if given.satellite.network_id else ""
         if given.satellite.reference_mhz is not None:
-            proof += f" Only ours has a carrier at {given.satellite.reference_mhz:g} MHz."
+            proof += f" Only ours has a carrier at {as_written(given.satellite.reference_mhz)} MHz."
         identity = (
             "It uses the same carrier: only the network's identity on the modem page tells them apart."
             if shared

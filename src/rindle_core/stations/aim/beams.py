@@ -17,6 +17,7 @@ from rindle_core.kernel.geometry import separation_deg, wrap_180
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.kernel.units import as_written
 from rindle_core.science.outline import contains, edge_distance_km, unrolled
 from rindle_core.science.site import Position
 from rindle_core.stations.aim.findings import BEAM, BEAM_EDGE, POLARIZATION
@@ -111,7 +112,7 @@ def _choice(one: Beam, given: BeamInput) -> BeamChoice:
     receive = None if linear else one.hand
     plane = one.plane if given.polarization != "circular" else None
     said = receive or plane
-    entry = f"beam {one.letter}, {one.carrier_mhz:g} MHz"
+    entry = f"beam {one.letter}, {as_written(one.carrier_mhz)} MHz"
     return BeamChoice(
         letter=one.letter,
         receive_hand=receive,

@@ -53,7 +53,7 @@ PRESET_SIDE = Kind(
     "aim.preset_side",
     "to which side a face leans that stands near level or plumb",
     against="told where it is within `fold_asked_deg` of it",
-    source="House rule: fold asked",
+    source="House rule: side of a face",
     at="aim.preset_side",
 )
 POLARIZATION = Kind(

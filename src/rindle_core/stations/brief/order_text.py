@@ -20,6 +20,7 @@ _ORDER_FIELDS = {
     "terminal": str,
     "satellite": str,
     "azimuth_deg": float,
+    "azimuth_north": str,
     "elevation_deg": float,
     "skew_deg": float,
     "activation_code": str,
@@ -67,7 +68,22 @@ _ALSO = {
     "location code": "site_code",
 }
 _LINE = re.compile(r"\s*([^:=\t]{1,60}?)\s*(?:[:=\t])\s*(.*?)\s*")
-_NUMBER = re.compile(r"([-+−]?[0-9]+(?:[.,][0-9]+)?)\s*(?:°|deg(?:rees)?|m|metres|meters)?", re.IGNORECASE)
+_PART = r"[0-9]+(?:[.,][0-9]+)?"
+_NUMBER = re.compile(
+    rf"(?P<sign>[-+−]?)(?P<whole>{_PART})\s*(?:(?:°|deg(?:rees)?|m(?:etres|eters)?)(?![a-z]))?"
+    rf"(?:\s*(?P<minutes>{_PART})\s*['’′](?:\s*(?P<seconds>{_PART})\s*[\"”″])?)?"
+    r"\s*(?P<word>[a-z-]*)\.?",
+    re.IGNORECASE,
+)
+# Words behind a figure: the side that counts below 0, the one that counts above, or the north it counts from.
+_BELOW = {
+    "latitude_deg": ("s", "south"),
+    "longitude_deg": ("w", "west"),
+    "skew_deg": ("ccw", "anticlockwise", "anti-clockwise", "counterclockwise", "counter-clockwise"),
+}
+_ABOVE = {"latitude_deg": ("n", "north"), "longitude_deg": ("e", "east"), "skew_deg": ("cw", "clockwise")}
+_NORTH = {"true": "true", "t": "true", "magnetic": "magnetic", "mag": "magnetic", "m": "magnetic"}
+_MOST_WORDS = 3  # of a name that stands before its value without a mark
 _MOST_EXTRA = 40
 _SECRET = re.compile(r"pass|\bpin\b|secret|credential|\bkey\b", re.IGNORECASE)  # what no job keeps in the open
 
@@ -78,24 +94,74 @@ def _known(name: str) -> str | None:
     return exact if exact in _ORDER_FIELDS else _ALSO.get(plain)
 
 
+def _bare(line: str) -> tuple[str, str] | None:
+    """Name and value of a line without a mark between them, such as “Azimuth 33.4”; None for what names no field."""
+    words = line.split()
+    for count in range(min(_MOST_WORDS, len(words) - 1), 0, -1):
+        if _known(" ".join(words[:count])):
+            return " ".join(words[:count]), " ".join(words[count:])
+    return None
+
+
+def _of_line(line: str) -> tuple[str, str] | None:
+    found = _LINE.fullmatch(line)
+    return (found[1], found[2]) if found else _bare(line)
+
+
+def _of_message(body: str) -> list[tuple[str, Any]]:
+    """Names and values of a pasted message; a line that has none is kept by its number. Empty where it is a table."""
+    lines = [line.strip() for line in body.split("\n") if line.strip()]
+    if len(lines) == 1:
+        parts = [_of_line(part) for part in re.split(r"[,;]\s+", lines[0])]
+        told = [part for part in parts if part is not None and _known(part[0])]
+        return list(told) if len(told) == len(parts) else []
+    if re.fullmatch(r"[^:=]*[,;\t][^:=]*", lines[0]) and _known(re.split(r"[,;\t]", lines[0])[0]):
+        return []  # the head of a table
+    found = [_of_line(line) for line in lines]
+    if not any(one is not None and _known(one[0]) for one in found):
+        return []
+    return [(f"line {at}", lines[at - 1]) if one is None else one for at, one in enumerate(found, 1)]
+
+
 def _pairs(body: str) -> list[tuple[str, Any]]:
     if body.startswith("{"):
         return list(parse_json(body).items())
-    lines = [line for line in body.split("\n") if line.strip()]
-    matched = [found for line in lines if (found := _LINE.fullmatch(line))]
-    if len(matched) == len(lines) and len(lines) > 1 and not re.fullmatch(r"[^:=]*[,;\t][^:=]*", lines[0]):
-        return [(found[1], found[2]) for found in matched]
+    if told := _of_message(body):
+        return told
     rows = [row for _, row in read_rows(body, "file")]
     if len(rows) != 1:
         raise InputError.one("file", f"holds {len(rows)} rows below its header; one work order is accepted")
     return list(rows[0].items())
 
 
-def _number(name: str, value: str) -> float:
-    found = _NUMBER.fullmatch(value)
-    if found is None:
+def _number(name: str, value: str) -> tuple[float, str]:
+    """The figure, with the word behind it where that tells a north."""
+    found = _NUMBER.fullmatch(value.strip())
+    word = found["word"].casefold() if found else ""
+    below, above = word in _BELOW.get(name, ()), word in _ABOVE.get(name, ())
+    north = _NORTH.get(word, "") if name == "azimuth_deg" else ""
+    if found is None or (word and not (below or above or north)) or (found["sign"] and (below or above)):
         raise InputError.one(name, f"{value!r} is not a number: write it with digits, such as 12.5")
-    return float(found[1].replace("−", "-").replace(",", "."))
+    parts = [float((found[part] or "0").replace(",", ".")) for part in ("whole", "minutes", "seconds")]
+    if max(parts[1:]) >= 60.0:
+        raise InputError.one(
+            name, f"{value!r} has more than 59 minutes or seconds: an angle such as 33°24'30\" is accepted"
+        )
+    figure = parts[0] + parts[1] / 60.0 + parts[2] / 3600.0
+    return (-figure if below or found["sign"] in ("-", "−") else figure), north
+
+
+def _take(order: dict[str, Any], field: str, said: str) -> None:
+    if field == "azimuth_north":
+        order[field] = _NORTH.get(said.casefold(), "")
+        if not order[field]:
+            raise InputError.one(field, f"is {said!r}: true or magnetic is accepted")
+    elif _ORDER_FIELDS[field] is float:
+        order[field], north = _number(field, said)
+        if north:
+            order.setdefault("azimuth_north", north)
+    else:
+        order[field] = said
 
 
 def read_work_order(text: str) -> dict[str, Any]:
@@ -114,9 +180,12 @@ def read_work_order(text: str) -> dict[str, Any]:
         if field is None:
             extra[str(name).strip()[:60]] = "not kept: a secret" if _SECRET.search(str(name)) else said[:200]
         else:
-            order[field] = _number(field, said) if _ORDER_FIELDS[field] is float else said
+            _take(order, field, said)
     if not order:
         raise InputError.one("file", f"names no field of a work order; accepted are {', '.join(_ORDER_FIELDS)}")
+    if ("latitude_deg" in order) != ("longitude_deg" in order) and "place" not in order:
+        missing = "longitude_deg" if "latitude_deg" in order else "latitude_deg"
+        raise InputError.one(missing, "is missing beside the other half of the place")
     if len(extra) > _MOST_EXTRA:
         raise InputError.one("file", f"has {len(extra)} fields that are not known; up to {_MOST_EXTRA} are kept")
     return order | ({"order_extra": extra} if extra else {})

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from rindle_core.catalogue.models import Terminal
 from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.units import as_written
 from rindle_core.stations.brief.competence import judge_competence, named
 from rindle_core.stations.bringup.findings import CUSTOM_CARRIER
 from rindle_core.stations.entries import JobInput
@@ -22,7 +23,7 @@ def carrier_fault(value: str, terminal: Terminal) -> str:
     if low <= mhz <= high or cable.if_low_mhz <= mhz <= cable.if_high_mhz:
         return ""
     return (
-        f"{mhz:g} MHz is neither in its band, {low:.0f} to {high:.0f} MHz, nor in its cable’s, "
+        f"{as_written(mhz)} MHz is neither in its band, {low:.0f} to {high:.0f} MHz, nor in its cable’s, "
         f"{cable.if_low_mhz:g} to {cable.if_high_mhz:g} MHz."
     )
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from rindle_core.catalogue.models import Terminal
 from rindle_core.catalogue.modem import ModemEntry
+from rindle_core.kernel.units import as_written
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.bringup.entries_told import OWN
 from rindle_core.stations.entries import JobInput
@@ -22,7 +23,7 @@ def _known(job: JobInput, aim: AimPart, entry: ModemEntry) -> str:
         case "beam.letter":
             return beam.letter if beam else ""
         case "beam.carrier_mhz":
-            return f"{beam.carrier_mhz:g}" if beam else ""
+            return as_written(beam.carrier_mhz) if beam else ""
         case "satellite.name":
             return satellite.name if satellite else ""
         case "terminal.aperture_mm":
@@ -66,7 +67,7 @@ def call_sheet(job: JobInput, aim: AimPart, terminal: Terminal) -> list[tuple[st
         ("Site id", brief.site_id),
         ("Satellite", job.picks.satellite.name if job.picks.satellite else ""),
         ("Beam", aim.beam.letter if aim.beam else ""),
-        ("Carrier", f"{aim.beam.carrier_mhz:g} MHz" if aim.beam else ""),
+        ("Carrier", f"{as_written(aim.beam.carrier_mhz)} MHz" if aim.beam else ""),
         ("Position", _position(brief.latitude_deg, brief.longitude_deg)),
         ("Dish", f"{terminal.aperture_mm:g} mm"),
         ("Es/N0", f"{last.es_n0_db:.1f} dB" if last and last.es_n0_db is not None else ""),

@@ -6,6 +6,7 @@ from rindle_core.catalogue.guides import PeakGuide
 from rindle_core.catalogue.models import Terminal
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
+from rindle_core.kernel.units import as_written
 from rindle_core.stations.aim.aim import AimResult
 from rindle_core.stations.aim.dial_figures import skew_to_set_deg
 from rindle_core.stations.aim.part import AimPart
@@ -241,7 +242,7 @@ def judge_identity(job: JobInput, *, online: bool) -> list[Finding]:
         ]
     tells = [
         *([f"the network {satellite.network_id} on the modem’s page"] if satellite.network_id else []),
-        *([f"a carrier at {satellite.reference_mhz:g} MHz"] if satellite.reference_mhz else []),
+        *([f"a carrier at {as_written(satellite.reference_mhz)} MHz"] if satellite.reference_mhz else []),
     ]
     return [
         IDENTITY.missing(

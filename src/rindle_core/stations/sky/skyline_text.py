@@ -27,7 +27,8 @@ _SHORT = {
     "distance": "distance_m",
 }
 _NUMBER = r"[+-]?\d+(?:[.,]\d+)?"
-_LINE = re.compile(rf"\s*({_NUMBER})[\s;]+({_NUMBER})(.*)", re.DOTALL)
+_LINE = re.compile(rf"\s*({_NUMBER})(?:\s*°)?,?[\s;]+({_NUMBER})(?:\s*°)?(.*)", re.DOTALL)
+_OWN_UNIT = re.compile(r"(?<=\d)\s+(?=(?:m|km|%)(?:[\s,;]|$))", re.IGNORECASE)  # “40 m” is one word
 _MOST = 2000
 _FORM = "write bearing and height, then what it is, and how far: “210 14.5 tree 40”"
 
@@ -65,7 +66,7 @@ def parse_line(line: str, number: int = 1) -> dict[str, Any]:
     point: dict[str, Any] = {"azimuth_deg": _number(match[1]) % 360.0, "elevation_deg": _number(match[2])}
     if "-" in match[1]:
         raise InputError.one(f"line {number}", "a bearing is counted clockwise from north: 0 up to 360 is accepted")
-    for word in (one.strip(",") for one in match[3].replace(";", " ").split()):
+    for word in (one.strip(",") for one in _OWN_UNIT.sub("", match[3]).replace(";", " ").split()):
         if not word:
             continue
         if kind := _kind(word):

@@ -28,6 +28,35 @@ def test_lines_of_a_message_are_read_by_the_names_that_orders_use():
 
 
 @pytest.mark.parametrize(
+    ("text", "told"),
+    [
+        ("Azimuth 33.4\nElevation 54.2", {"azimuth_deg": 33.4, "elevation_deg": 54.2}),
+        ("AZ 33.4, EL 54.2, SKEW -12", {"azimuth_deg": 33.4, "elevation_deg": 54.2, "skew_deg": -12.0}),
+        ("Az: 33.4° true\nSkew: 12.5 ccw", {"azimuth_deg": 33.4, "azimuth_north": "true", "skew_deg": -12.5}),
+        (
+            "Azimuth: 33°24' mag\nEl: 54°12'36\"",
+            {"azimuth_deg": 33.4, "azimuth_north": "magnetic", "elevation_deg": 54.21},
+        ),
+        ("Az: 33.4 mag\nheight: 1980 metres", {"azimuth_deg": 33.4, "azimuth_north": "magnetic", "height_m": 1980.0}),
+        ("Skew: 12.5 clockwise\nsite code 7F", {"skew_deg": 12.5, "site_code": "7F"}),
+        (
+            "Hello Tumelo,\nthe next one is\nCustomer: Reed Farm\nLat: 29.5527 S\nLon: 28.4462 E",
+            {
+                "customer": "Reed Farm",
+                "latitude_deg": -29.5527,
+                "longitude_deg": 28.4462,
+                "order_extra": {"line 1": "Hello Tumelo,", "line 2": "the next one is"},
+            },
+        ),
+    ],
+)
+def test_a_message_is_read_as_people_write_it(text, told):
+    read = read_work_order(text)
+    assert read.keys() == told.keys()
+    assert {name: pytest.approx(value) if isinstance(value, float) else value for name, value in told.items()} == read
+
+
+@pytest.mark.parametrize(
     "text",
     [
         '{"customer": "A", "azimuth_deg": 33.4, "dispatcher": "Thabo"}',
@@ -44,6 +73,11 @@ def test_what_no_field_is_meant_by_is_kept_and_refuses_nothing(text):
     ("text", "field", "says"),
     [
         ("Customer: A\nAzimuth: north", "azimuth_deg", "is not a number"),
+        ("Customer: A\nAzimuth: 33°72'", "azimuth_deg", "more than 59"),
+        ("Customer: A\nAzimuth: 33 cw", "azimuth_deg", "is not a number"),
+        ("Customer: A\nLat: -29.5 S\nLon: 28", "latitude_deg", "is not a number"),
+        ("Customer: A\nLat: -29.5", "longitude_deg", "is missing"),
+        ("Customer: A\nAzimuth north: grid", "azimuth_north", "true or magnetic"),
         ("weather: fine\nmood: good", "file", "names no field"),
         ("customer\nA\nB\n", "file", "holds 2 rows"),
         ("Customer: A\n" + "\n".join(f"x{n}: 1" for n in range(41)), "file", "up to 40 are kept"),

@@ -1,6 +1,7 @@
 """The line-up: its steps, the carrier's time, the approval; and the simulated desk that plays the other side."""
 
 import datetime as dt
+from decimal import Decimal
 
 import pytest
 
@@ -9,8 +10,13 @@ from rindle_bench.desk import isolation_db
 from rindle_bench.terminal import SimulatedTerminal
 from rindle_core.catalogue.models import BringUpState, Screw
 from rindle_core.catalogue.modem import DeskContact
+from rindle_core.job import JobInput
+from rindle_core.kernel.units import as_written
+from rindle_core.stations.aim.part import AimPart
+from rindle_core.stations.bringup.known import call_sheet, known_of
 from rindle_core.stations.bringup.lineup import LineupRunInput, lineup_run
 from rindle_core.stations.bringup.rows import LineupMark
+from tests import golden
 
 AT = dt.datetime(2026, 11, 24, 10, tzinfo=dt.UTC)
 DESK = DeskContact(name="Desk", isolation_least_db=25, carrier_most_min=5)
@@ -90,6 +96,21 @@ def test_a_carrier_that_goes_on_once_more_undoes_the_approval():
 def test_the_call_sheet_spells_what_is_read_out():
     result, _ = call(sheet=[("Terminal id", "HP-2207"), ("Site id", "")])
     assert [(one.value, one.spelled) for one in result.sheet] == [("HP-2207", "Hotel Papa dash two two zero seven")]
+
+
+def test_a_carrier_goes_into_the_modem_with_all_its_digits():
+    """Six digits would be 50 kHz off; an independent reading of the text gives the figure back."""
+    for mhz in (12547.75, 1200.0, 19700.125, 11742.5):
+        assert Decimal(as_written(mhz)) == Decimal(str(mhz))
+    job = JobInput.model_validate(golden.read("2026-104")["facts"])
+    terminal = job.picks.terminal
+    entry = next(one for one in terminal.entries if one.code == "beam_letter").model_copy(
+        update={"code": "carrier_mhz", "source": "beam.carrier_mhz"}
+    )
+    beam = job.picks.satellite.beams[0].model_copy(update={"carrier_mhz": 12547.75})
+    told = AimPart.model_construct(beam=beam)
+    assert known_of(job, told, terminal.model_copy(update={"entries": [entry]})) == {"carrier_mhz": "12547.75"}
+    assert ("Carrier", "12547.75 MHz") in call_sheet(job, told, terminal)
 
 
 SCREW = Screw(deg_per_turn=0.5)

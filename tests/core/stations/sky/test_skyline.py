@@ -72,6 +72,14 @@ def sky_of(**more):
     return sky(SkyInput(**SITE, **TERMINAL, **more))
 
 
+@pytest.mark.parametrize(
+    "text", ["210° 14.5° tree 40 m", "210, 14.5, tree, 40m", "210 14,5° tree; 0.04 km", "210;14.5;tree 40"]
+)
+def test_a_line_is_read_with_the_marks_that_people_put(text):
+    plain = read_skyline(SkylineTextInput(text="210 14.5 tree 40")).result.points
+    assert read_skyline(SkylineTextInput(text=text)).result.points == plain
+
+
 # Typed, read and written
 
 

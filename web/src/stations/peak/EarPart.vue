@@ -21,7 +21,7 @@ const mine = computed(() =>
 )
 /** Where the screw stands: as typed, else as the terminal tells it. */
 async function mark(what: 'fell' | 'back' | 'best'): Promise<void> {
-  const place = turns.value.trim() ? fromEntry(turns.value, '', 'metric') : usable.value ? count.value : null
+  const place = turns.value.trim() ? fromEntry(turns.value, 'turns', 'metric') : usable.value ? count.value : null
   fault.value = ''
   if (typeof place !== 'number') {
     fault.value = 'Where does the screw stand? Turns from where it stood at the preset are accepted, such as −1.25.'

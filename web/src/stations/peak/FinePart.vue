@@ -84,8 +84,8 @@ async function addByHand(): Promise<void> {
     id: rowId(),
     axis: axis.value,
     pass_number: pass.value,
-    turns: fromEntry(turns.value, '', 'metric') as number,
-    level_db: fromEntry(level.value, '', 'metric') as number,
+    turns: fromEntry(turns.value, 'turns', 'metric') as number,
+    level_db: fromEntry(level.value, 'db', 'metric') as number,
     turning: turning.value,
     mark: '' as const,
     stage: '' as const,
@@ -98,7 +98,11 @@ async function addByHand(): Promise<void> {
 }
 /** By ear: the place that was typed, else where the screw is known to stand. */
 const ear = (mark: 'fell' | 'back') =>
-  markHere(mark, turning.value, turns.value.trim() ? (fromEntry(turns.value, '', 'metric') as number) : count.value)
+  markHere(
+    mark,
+    turning.value,
+    turns.value.trim() ? (fromEntry(turns.value, 'turns', 'metric') as number) : count.value,
+  )
 async function focusNew(): Promise<void> {
   await nextTick()
   document.getElementById('reading-turns')?.focus()
