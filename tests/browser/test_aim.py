@@ -69,8 +69,11 @@ def test_figures_of_both_hemispheres_are_those_of_an_independent_library(
 def test_a_leaning_mast_shows_its_errors_and_the_settings_that_make_up_for_it(page):
     page.goto("/jobs/2026-103/aim")
     azimuth = figure(page, "Figures of the aim", "True azimuth")
+    declination = figure(page, "Figures of the aim", "Declination")
     turn_to(page, "Mast")
-    fill(page, "Leans towards", f"{azimuth:.3f}")
+    fill(page, "Leans towards", f"{(azimuth - declination) % 360:.3f}")  # as the compass reads it
+    page.keyboard.press("m")
+    expect(page.get_by_label("Leans towards", exact=True)).to_have_value(f"{azimuth:.1f}")
     fill(page, "Lean", "2")
     row = page.get_by_role("table", name="Out of plumb").get_by_role("row").filter(has_text="Elevation")
     expect(row).to_contain_text("−2.00°")  # leaning straight towards the satellite lowers the beam by the whole lean

@@ -24,6 +24,7 @@ def notes(page):
 
 
 def test_a_candidate_measured_from_the_place_can_become_the_place(brief):
+    brief.keyboard.press("m")  # bearings from true north
     turn_to(brief, "Positions")
     brief.get_by_role("button", name="Add a position").click()
     expect(brief.get_by_label("Letter, row 1")).to_have_value("A")

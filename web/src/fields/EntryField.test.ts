@@ -58,6 +58,16 @@ describe('an entry field', () => {
     answer(true)
   })
 
+  it('takes and shows a bearing as the compass reads it, folded past north, and keeps the true one', async () => {
+    const { patch } = field()
+    const of = { field: 'lean_towards_deg' as const, label: 'Leans towards', value: 350, unit: 'deg', add: 25.6 }
+    const wrapper = mount(EntryField, { props: of })
+    expect(wrapper.get('input').element.value).toBe('15.6')
+    await wrapper.get('input').setValue('10')
+    await vi.advanceTimersByTimeAsync(500)
+    expect(patch.mock.calls[0]![0].lean_towards_deg).toBeCloseTo(344.4, 9)
+  })
+
   it('saves nothing when it is only visited', async () => {
     const { patch, input } = field()
     await input.trigger('focus')

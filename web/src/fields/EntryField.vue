@@ -4,6 +4,7 @@ import { pathOf } from '@/fields/told'
 import { StorageSerializers, useDebounceFn, useSessionStorage } from '@vueuse/core'
 import { NButton, NInput } from 'naive-ui'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { turn } from '@/fields/rows'
 import { askWhich, readNumber } from '@/lib/number'
 import { fromEntry, toEntry, unitSign } from '@/lib/quantity'
 import { type Patch, useJob } from '@/stores/job'
@@ -34,15 +35,20 @@ const props = withDefaults(
     day?: boolean
     /** Words that may run over several lines. */
     lines?: boolean
+    /** Of a bearing: what is added to the kept one before it is shown, so that it is as the compass reads it. */
+    add?: number
   }>(),
-  { part: '', unit: '', hint: '', placeholder: '', maxlength: 400 },
+  { part: '', unit: '', hint: '', placeholder: '', maxlength: 400, add: 0 },
 )
 const store = useJob()
 const prefs = usePrefs()
 const named = computed(() => (props.part ? `${props.field}.${props.part}` : props.field))
 const isNumber = computed(() => props.numeric || props.unit !== '')
+const kept = computed(() =>
+  props.add && typeof props.value === 'number' ? Math.round(turn(props.value + props.add) * 10) / 10 : props.value,
+)
 const shown = computed(() =>
-  isNumber.value ? toEntry(props.value as number | null, props.unit, prefs.system) : String(props.value ?? ''),
+  isNumber.value ? toEntry(kept.value as number | null, props.unit, prefs.system) : String(props.value ?? ''),
 )
 /** What has not reached the server survives a reload, and is sent again. */
 const draft = useSessionStorage<string | null>(`draft-${store.number}-${named.value}`, null)
@@ -84,7 +90,8 @@ async function save(): Promise<void> {
     return
   } // the pause and the leaving of the field ask for the same
   if (ask.value) return // it is asked which is meant
-  const value = isNumber.value ? fromEntry(typed, props.unit, prefs.system) : typed
+  const read = isNumber.value ? fromEntry(typed, props.unit, prefs.system) : typed
+  const value = props.add && typeof read === 'number' ? turn(read - props.add) : read
   if (!dirty.value || (typed === shown.value && !fault.value)) {
     dirty.value = false
     draft.value = null

@@ -26,6 +26,8 @@ const props = defineProps<{
   chips?: boolean
   /** Of words that are all seen to: one press says so. */
   whole?: boolean
+  /** Kept from true north, shown and typed from the north that is chosen. */
+  bearing?: boolean
   /** What of the words is shown beside their names. */
   withText?: 'text' | 'proof'
 }>()
@@ -59,11 +61,19 @@ const words = computed(() => {
     .filter((one) => props.only?.includes(one.code) ?? true)
     .map((one) => ({ code: one.code, name: one.name, text: inUnits(props.withText && one[props.withText]) }))
 })
+const declination = computed(() => {
+  const told = store.job?.assessment
+  return told?.aim?.declination_deg ?? told?.panel_aim?.declination_deg
+})
+const byCompass = computed(() => props.bearing && prefs.north === 'magnetic' && declination.value != null)
+const fromNorth = computed(() =>
+  byCompass.value ? 'As your compass reads it (m changes it)' : 'From true north (m changes it)',
+)
 const named = computed(() => ({
   field: field.value,
   part: parts.value.part,
   label: props.label ?? told.value.label,
-  hint: inUnits(props.hint ?? told.value.hint),
+  hint: props.bearing && declination.value != null ? fromNorth.value : inUnits(props.hint ?? told.value.hint),
 }))
 </script>
 
@@ -90,6 +100,7 @@ const named = computed(() => ({
     :value="entry"
     :unit="told.unit"
     :numeric="told.kind === 'number'"
+    :add="byCompass ? -(declination ?? 0) : 0"
     :day="told.kind === 'day'"
     :placeholder="told.placeholder"
     :maxlength="told.max_length"

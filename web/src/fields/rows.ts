@@ -51,7 +51,8 @@ export function columnsOf<L extends ListPath>(
   })
 }
 
-const turn = (value: number) => ((value % 360) + 360) % 360
+/** A bearing folded to a whole turn. */
+export const turn = (value: number) => ((value % 360) + 360) % 360
 
 /** A row as texts. */
 export function toTexts(row: Entry, columns: Column[], system: System): Texts {

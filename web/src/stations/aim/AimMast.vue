@@ -29,7 +29,7 @@ const linear = computed(() => job.value.facts.picks.terminal?.polarization !== '
   >
     <div class="fields">
       <fact at="aim.lean_deg" />
-      <fact at="aim.lean_towards_deg" />
+      <fact at="aim.lean_towards_deg" bearing />
     </div>
     <handset-reading
       v-if="!store.locked"

@@ -14,6 +14,7 @@ import { VERDICT_WORD } from '@/lib/verdict'
 import { freeLetter } from '@/lib/letters'
 import PlanHere from '@/plan/PlanHere.vue'
 import { useJob } from '@/stores/job'
+import { usePrefs } from '@/stores/prefs'
 
 const store = useJob()
 const job = computed(() => store.job!)
@@ -24,13 +25,19 @@ const kinds = computed(() => [
   { value: '', label: '–' },
   ...(store.catalogue?.mounts ?? []).map((one) => ({ value: one.code, label: one.name })),
 ])
+const prefs = usePrefs()
+const declination = computed(
+  () => job.value.assessment.aim?.declination_deg ?? job.value.assessment.panel_aim?.declination_deg,
+)
+/** A place is laid off with the compass, as long as it is known how far that is from true. */
+const byCompass = computed(() => prefs.north === 'magnetic' && declination.value != null)
 const positionColumns = computed(() =>
   columnsOf(
     'sky.positions',
     'letter',
     { key: 'place_text', main: true },
     { key: 'distance_m', label: 'or distance' },
-    'bearing_deg',
+    byCompass.value ? { key: 'bearing_deg', label: 'at compass bearing', add: -declination.value! } : 'bearing_deg',
     'note',
   ),
 )
