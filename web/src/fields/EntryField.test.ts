@@ -58,6 +58,24 @@ describe('an entry field', () => {
     answer(true)
   })
 
+  it('shows what was saved in its usual form, when the answer comes after the field was left', async () => {
+    const { patch, input, wrapper } = field()
+    let answer: (saved: boolean) => void = () => undefined
+    patch.mockImplementation(
+      () =>
+        new Promise((resolve) => {
+          answer = resolve
+        }),
+    )
+    await input.setValue('76.1 mm')
+    await vi.advanceTimersByTimeAsync(100)
+    await input.trigger('blur')
+    await wrapper.setProps({ value: 76.1 })
+    answer(true)
+    await flushPromises()
+    expect(input.element.value).toBe('76.1')
+  })
+
   it('takes and shows a bearing as the compass reads it, folded past north, and keeps the true one', async () => {
     const { patch } = field()
     const of = { field: 'lean_towards_deg' as const, label: 'Leans towards', value: 350, unit: 'deg', add: 25.6 }

@@ -108,11 +108,15 @@ async function save(): Promise<void> {
   const why = store.faults[named.value]
   refused.value = !saved && why ? { text: typed, why } : null
   if (text.value === typed) draft.value = saved || why ? null : typed
-  if (saved && text.value === typed) dirty.value = false
+  if (!saved || text.value !== typed) return
+  dirty.value = false
+  if (left) text.value = shown.value
 }
-/** Leaving the field shows what was saved, in its usual form. */
+/** Leaving the field shows what was saved, in its usual form; the answer may come after it was left. */
+let left = false
 async function leave(): Promise<void> {
   typing.value = false
+  left = true
   await save()
   if (!dirty.value) text.value = shown.value
 }
@@ -145,6 +149,7 @@ onBeforeUnmount(() => {
 if (draft.value !== null) void save()
 function typed(now: string): void {
   text.value = now
+  left = false
   dirty.value = true
   typing.value = true
   draft.value = now // until the server has it
