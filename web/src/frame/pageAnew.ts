@@ -19,7 +19,7 @@ export function loadAnewWhenOld(router: Router): void {
     going = to.fullPath
   })
   addEventListener('vite:preloadError', (event) => {
-    if (!navigator.onLine || !mayLoadAnew(sessionStorage, Date.now())) return
+    if (!mayLoadAnew(sessionStorage, Date.now())) return
     event.preventDefault()
     location.assign(going || location.href)
   })

@@ -55,6 +55,7 @@ describe('what is written with its unit', () => {
     ['1.5 kN', 'n', 'metric', 1500],
     ['10 lbf·ft', 'nm', 'metric', 13.5582],
     ['0.5 turns', 'turns', 'metric', 0.5],
+    ['1 year', 'years', 'metric', 1],
     ['16 mm²', 'mm2', 'metric', 16],
   ])('reads %s in a field of %s (%s)', (text, unit, system, value) => {
     const read = readMeasure(text, unit, system as System)

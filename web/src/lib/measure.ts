@@ -49,6 +49,7 @@ const WRITTEN: [RegExp, string, number, number?][] = [
   [/^(v|volts?)$/i, 'tension', 1],
   [/^(mm²|mm2)$/i, 'section', 1],
   [/^turns?$/i, 'turns', 1],
+  [/^(y|yrs?|years?)$/i, 'age', 1],
 ]
 /** A field's unit: the kind of quantity, its size in that kind's base, and the sign under which plain numbers stand. */
 const FIELDS: Record<string, [kind: string, size: number]> = {
@@ -80,6 +81,7 @@ const FIELDS: Record<string, [kind: string, size: number]> = {
   v: ['tension', 1],
   mm2: ['section', 1],
   turns: ['turns', 1],
+  years: ['age', 1],
 }
 const INCH_M = 0.0254
 

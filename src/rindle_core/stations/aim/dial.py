@@ -37,6 +37,7 @@ def dial_of(job: JobInput, aimed: AimResult | None) -> DialFigures | None:
     if aimed is None or not aimed.visible:
         return None
     leaning = plumb_of(job, aimed)
+    others = job.picks.terminal.other_faces if job.picks.terminal else []
     return dial_figures(
         aimed,
         correction(job.picks.compass, job.aim.compass_correction_deg),
@@ -44,6 +45,9 @@ def dial_of(job: JobInput, aimed: AimResult | None) -> DialFigures | None:
         leaning.result if leaning else None,
         job.peak.scale_zero_deg or 0.0,
         job.picks.rules.fold_asked_deg,
+        next((one for one in job.picks.terminal.other_faces if one.kind == "scale"), None)
+        if job.picks.terminal
+        else None,
     )
 
 

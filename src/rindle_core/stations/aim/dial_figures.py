@@ -6,11 +6,12 @@ from typing import Literal
 
 from pydantic import Field
 
+from rindle_core.catalogue.models import Clinometer
 from rindle_core.kernel.geometry import fold_90
 from rindle_core.kernel.house_rules import DEFAULT_RULES
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.units import format_quantity
-from rindle_core.stations.aim.aim import AimResult
+from rindle_core.stations.aim.aim import AimResult, clinometer_reading_deg
 from rindle_core.stations.aim.instruments import SCALES, Side, SidesTold, off_by_side_deg, shown_reading, side_matters
 from rindle_core.stations.aim.plumb import PlumbResult
 
@@ -46,11 +47,13 @@ def dial_figures(
     leaning: PlumbResult | None = None,
     scale_zero_deg: float = 0.0,
     fold_asked_deg: float = DEFAULT_RULES.fold_asked_deg,
+    scale: Clinometer | None = None,
 ) -> DialFigures:
     """The readings of compass, clinometer and skew plate with their corrections.
 
     A compass and a clinometer go by north and the plumb line, whatever the mast does; a scale or plate goes by the
-    mast, and what its lean asks is in the figure. A level head has no correction but its scale's own zero.
+    mast, and what its lean asks is in the figure. A level head has no correction but its scale's own zero; `scale` is
+    that scale, where the stores have it.
     """
     by_scale = aimed.clinometer_kind in SCALES
     off_deg = scale_zero_deg if by_scale else clinometer_correction_deg
@@ -58,8 +61,11 @@ def dial_figures(
         off_deg += leaning.elevation_setting_deg - aimed.elevation_apparent_deg
     skew_off_deg = leaning.skew_correction_deg if leaning is not None else 0.0
     level = aimed.clinometer_kind == "flat"  # it is laid level, and the elevation stands on its scale
-    own = level or aimed.clinometer_deg is None
-    angle = aimed.elevation_apparent_deg if own else aimed.clinometer_deg or 0.0
+    if level and scale is not None:
+        angle = clinometer_reading_deg(aimed.elevation_apparent_deg, scale)
+    else:
+        own = level or aimed.clinometer_deg is None
+        angle = aimed.elevation_apparent_deg if own else aimed.clinometer_deg or 0.0
     reading, side = (angle + off_deg, "") if by_scale else shown_reading(angle + off_deg)
     return DialFigures(
         compass_deg=(aimed.azimuth_magnetic_deg + compass_correction_deg) % 360.0,

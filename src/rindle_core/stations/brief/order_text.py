@@ -83,6 +83,7 @@ _BELOW = {
 }
 _ABOVE = {"latitude_deg": ("n", "north"), "longitude_deg": ("e", "east"), "skew_deg": ("cw", "clockwise")}
 _NORTH = {"true": "true", "t": "true", "magnetic": "magnetic", "mag": "magnetic", "m": "magnetic"}
+_CELL = re.compile(r"[,;\t]\s*")
 _MOST_WORDS = 3  # of a name that stands before its value without a mark
 _MOST_EXTRA = 40
 _SECRET = re.compile(r"pass|\bpin\b|secret|credential|\bkey\b", re.IGNORECASE)  # what no job keeps in the open
@@ -96,7 +97,7 @@ def _known(name: str) -> str | None:
 
 def _bare(line: str) -> tuple[str, str] | None:
     """Name and value of a line without a mark between them, such as “Azimuth 33.4”; None for what names no field."""
-    words = line.split()
+    words = _CELL.sub(" ", line, count=1).split()
     for count in range(min(_MOST_WORDS, len(words) - 1), 0, -1):
         if _known(" ".join(words[:count])):
             return " ".join(words[:count]), " ".join(words[count:])
@@ -115,8 +116,10 @@ def _of_message(body: str) -> list[tuple[str, Any]]:
         parts = [_of_line(part) for part in re.split(r"[,;]\s+", lines[0])]
         told = [part for part in parts if part is not None and _known(part[0])]
         return list(told) if len(told) == len(parts) else []
-    if re.fullmatch(r"[^:=]*[,;\t][^:=]*", lines[0]) and _known(re.split(r"[,;\t]", lines[0])[0]):
-        return []  # the head of a table
+    cells = [_CELL.split(line) for line in lines]
+    headed = re.fullmatch(r"[^:=]*[,;\t][^:=]*", lines[0]) and _known(cells[0][0])
+    if headed and not all(len(row) == 2 and _known(row[0]) for row in cells):
+        return []  # the head of a table, not a column of names beside one of values
     found = [_of_line(line) for line in lines]
     if not any(one is not None and _known(one[0]) for one in found):
         return []
@@ -147,6 +150,8 @@ def _number(name: str, value: str) -> tuple[float, str]:
         raise InputError.one(
             name, f"{value!r} has more than 59 minutes or seconds: an angle such as 33°24'30\" is accepted"
         )
+    if name == "height_m" and re.fullmatch(r"[1-9][0-9]{0,2},[0-9]{3}", found["whole"]):
+        raise InputError.one(name, f"{value!r} may be meant in thousands or with decimals: write it without the comma")
     figure = parts[0] + parts[1] / 60.0 + parts[2] / 3600.0
     return (-figure if below or found["sign"] in ("-", "−") else figure), north
 

@@ -38,6 +38,8 @@ def test_lines_of_a_message_are_read_by_the_names_that_orders_use():
             {"azimuth_deg": 33.4, "azimuth_north": "magnetic", "elevation_deg": 54.21},
         ),
         ("Az: 33.4 mag\nheight: 1980 metres", {"azimuth_deg": 33.4, "azimuth_north": "magnetic", "height_m": 1980.0}),
+        ("Azimuth\t33.4\nElevation\t54.2", {"azimuth_deg": 33.4, "elevation_deg": 54.2}),
+        ("Azimuth, 33.4\nCustomer, Reed Farm", {"azimuth_deg": 33.4, "customer": "Reed Farm"}),
         ("Skew: 12.5 clockwise\nsite code 7F", {"skew_deg": 12.5, "site_code": "7F"}),
         (
             "Hello Tumelo,\nthe next one is\nCustomer: Reed Farm\nLat: 29.5527 S\nLon: 28.4462 E",
@@ -74,6 +76,7 @@ def test_what_no_field_is_meant_by_is_kept_and_refuses_nothing(text):
     [
         ("Customer: A\nAzimuth: north", "azimuth_deg", "is not a number"),
         ("Customer: A\nAzimuth: 33°72'", "azimuth_deg", "more than 59"),
+        ("Customer: A\nHeight: 1,980 m", "height_m", "without the comma"),
         ("Customer: A\nAzimuth: 33 cw", "azimuth_deg", "is not a number"),
         ("Customer: A\nLat: -29.5 S\nLon: 28", "latitude_deg", "is not a number"),
         ("Customer: A\nLat: -29.5", "longitude_deg", "is missing"),

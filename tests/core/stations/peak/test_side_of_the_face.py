@@ -23,11 +23,11 @@ LINEAR = golden.read("2026-104")["facts"]
 FAR = {"latitude_deg": -60.0, "longitude_deg": 43.0}  # the satellite at 12.4° E stands 17° up there
 
 
-def come_to(kind="rim", offset_deg=22.8, peak=None, **told):
+def come_to(kind="rim", offset_deg=22.8, peak=None, scale=None, **told):
     facts = {name: value for name, value in LINEAR.items() if not name.startswith("preset_")}
     job = JobInput.model_validate({**facts, **FAR, **(peak or {})})
     face = Clinometer(face="upper rim", kind=kind, offset_deg=offset_deg)
-    terminal = job.picks.terminal.model_copy(update={"clinometer": face, "other_faces": []})
+    terminal = job.picks.terminal.model_copy(update={"clinometer": face, "other_faces": [scale] if scale else []})
     picks = job.picks.model_copy(update={"terminal": terminal})
     return assess(job.model_copy(update={"picks": picks, "aim": job.aim.model_copy(update=told)})).result
 
@@ -114,6 +114,9 @@ def test_of_a_head_that_is_set_level_the_scale_is_preset_and_not_the_level():
     up = there.aim.elevation_apparent_deg + 3.0
     assert there.dial.clinometer_deg == pytest.approx(up)
     assert [one.reading for one in there.instruments.figures[:2]] == [pytest.approx(0.7), pytest.approx(up)]
+    marked = come_to("flat", 0.0, scale=Clinometer(face="scale", kind="scale", offset_deg=-22.0))
+    assert marked.dial.clinometer_deg == pytest.approx(there.aim.elevation_apparent_deg - 22.0)
+    assert marked.instruments.figures[1].reading == pytest.approx(marked.dial.clinometer_deg)
     told = come_to("flat", 0.0, peak={"scale_zero_deg": 3.0}, preset_measured_deg=up)
     assert levels(told, "aim.preset") == levels(told, "peak.preset.elevation") == {"clear"}
     assert levels(come_to("flat", 0.0, preset_measured_deg=0.0), "peak.preset.elevation") == {"hold"}
