@@ -45,9 +45,7 @@ def dial_of(job: JobInput, aimed: AimResult | None) -> DialFigures | None:
         leaning.result if leaning else None,
         job.peak.scale_zero_deg or 0.0,
         job.picks.rules.fold_asked_deg,
-        next((one for one in job.picks.terminal.other_faces if one.kind == "scale"), None)
-        if job.picks.terminal
-        else None,
+        next((one for one in others if one.kind == "scale"), None),
     )
 
 
