@@ -232,3 +232,14 @@ def test_what_should_have_been_finished_by_now_is_named_until_it_is_handed_over_
     assert {one["day"] for one in blocks if one["job"] == "2026-103"}
     assert "2026-106" in passed("2027-01-10")
     assert crew.get("/api/diary?first_day=2026-11-30").json()["passed"] == []  # without a today nothing has passed
+
+
+def test_a_job_whose_days_have_passed_takes_no_crew_from_later_ones(crew):
+    """However many were never handed over, the weeks to come are laid out as without them."""
+    before = crew.get("/api/diary?first_day=2026-11-30&weeks=2").json()["result"]["blocks"]
+    for _ in range(12):
+        number = crew.post("/api/jobs").json()["number"]
+        assert change(crew, number, date="2026-11-23", team_code="valley").status_code == 200
+    told = crew.get("/api/diary?first_day=2026-11-30&weeks=2&today=2026-12-01").json()
+    assert told["result"]["blocks"] == before
+    assert len([one for one in told["passed"] if one["began_on"] == "2026-11-23"]) == 12

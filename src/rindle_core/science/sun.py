@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import ArrayLike
@@ -60,6 +61,7 @@ def day_path(latitude_deg: float, longitude_deg: float, day: dt.date, step_minut
 CIVIL_DEG = -6.0
 
 
+@lru_cache(maxsize=4096)
 def civil_day_h(latitude_deg: float, longitude_deg: float, day: dt.date, ahead_h: float) -> tuple[float, float] | None:
     """Begin and end of civil twilight, hours of the clock that is `ahead_h` before UTC; (0, 24) where it never gets
     dark, None where it never gets light. Within two minutes below 60° of latitude.

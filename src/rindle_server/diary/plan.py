@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 import itertools
 from collections.abc import Iterable, Mapping
+from typing import NamedTuple
 
 from pydantic import Field
 
@@ -34,7 +35,7 @@ from rindle_server.stores.shelf import shelf
 _NOBODY = Team(code="all", name="Everybody")
 _WEEKS_MOST = 26
 _MOST_LATER = 60  # jobs whose follow-ups are looked through: the newest
-_BEGUN_WEEKS = 26  # before the first day: a visit that began then may still have days to come
+_BEGUN_WEEKS = 8  # before the first day: a visit that began then may still have days to come
 
 
 class DiaryChange(Model):
@@ -178,9 +179,30 @@ def _open_jobs() -> list[Job]:
     return list(jobs)
 
 
-def entries(first_day: dt.date, weeks: int) -> tuple[DiaryInput, LearntResult]:
-    """What the diary is laid out from: open jobs whose first day lies within the weeks or before, since a visit may
-    have days to come; it is laid out from the earliest of them on. Raises InputError.
+class Entries(NamedTuple):
+    """What the diary is laid out from. `behind`: jobs whose days have all passed before it begins, with the last."""
+
+    given: DiaryInput
+    told: LearntResult
+    behind: dict[str, tuple[DiaryJob, dt.date]]
+
+
+def _crews(people: Mapping[str, str]) -> list[DiaryTeam]:
+    return [
+        DiaryTeam(
+            code=one.code,
+            name=one.name,
+            people_count=len(one.members) or 2,
+            members={code: people.get(code, code) for code in one.members},
+            off_days=one.off_days,
+        )
+        for one in teams()
+    ]
+
+
+def entries(first_day: dt.date, weeks: int) -> Entries:
+    """Open jobs whose first day lies within the weeks, and those that began before and by themselves reach into them:
+    a visit may have days to come. It is laid out from the earliest of them on. Raises InputError.
     """
     if not 1 <= weeks <= _WEEKS_MOST:
         raise InputError.one("weeks", f"is {weeks}: 1 to {_WEEKS_MOST} weeks are accepted")
@@ -188,32 +210,32 @@ def entries(first_day: dt.date, weeks: int) -> tuple[DiaryInput, LearntResult]:
     history = [time for _, facts in known for time in times_of(facts)]
     told = learnt(LearntInput(times=history)).result
     rules = HouseRules.model_validate(Firm.ours().rules)
-    held = shelf()
-    crews = teams()
+    people = {one.code: one.name for one in shelf().all("member", Member)}
+    crews = _crews(people)
     codes = {one.code for one in crews}
-    people = {one.code: one.name for one in held.all("member", Member)}
     earliest, end = first_day - dt.timedelta(weeks=_BEGUN_WEEKS), first_day + dt.timedelta(weeks=weeks)
     rows = [
         _job(job, facts, told, people, rules)
         for job, facts in known
         if job.signed_off_at is None and earliest <= facts.brief.date < end
     ]
-    given = DiaryInput(
-        first_day=min([first_day, *(one.not_before for one in rows)]),
-        teams=[
-            DiaryTeam(
-                code=one.code,
-                name=one.name,
-                people_count=len(one.members) or 2,
-                members={code: people.get(code, code) for code in one.members},
-                off_days=one.off_days,
-            )
-            for one in crews
-        ],
-        jobs=[one if one.team in codes else one.model_copy(update={"team": ""}) for one in rows],
-        rules=rules,
-    )
-    return given, told
+    jobs, behind = [], {}
+    for row in rows:
+        one = row if row.team in codes else row.model_copy(update={"team": ""})
+        until = one.not_before if one.not_before >= first_day else _until(one, crews, rules)
+        if until < first_day:
+            behind[one.number] = one, until
+        else:
+            jobs.append(one)
+    start = min([first_day, *(one.not_before for one in jobs)])
+    return Entries(DiaryInput(first_day=start, teams=crews, jobs=jobs, rules=rules), told, behind)
+
+
+def _until(job: DiaryJob, crews: list[DiaryTeam], rules: HouseRules) -> dt.date:
+    """The last day of a job as if its crew had nothing else to do."""
+    alone = diary(DiaryInput(first_day=job.not_before, teams=crews, jobs=[job], rules=rules)).result
+    ends = alone.ends_at.get(job.number)
+    return max(job.not_before, ends.date()) if ends else job.not_before
 
 
 def _later(end: dt.date) -> list[LaterDue]:
@@ -245,24 +267,24 @@ def _within(found: DiaryResult, given: DiaryInput, first_day: dt.date, weeks: in
     )
 
 
-def _passed(found: DiaryResult, given: DiaryInput, today: dt.date) -> list[DayPassed]:
-    near = {one.number: one for one in given.jobs}
+def _passed(found: DiaryResult, laid: Entries, today: dt.date) -> list[DayPassed]:
     told = []
     for job in Job.objects.filter(shelf="open", signed_off_at=None, date__lt=today).order_by("date", "number"):
-        one, ends = near.get(job.number), found.ends_at.get(job.number)
-        until = max(job.date, ends.date()) if ends else job.date
-        if until < today:
-            team = next((row.team for row in found.rows if row.job == job.number), one.team if one else "")
-            told.append(
-                DayPassed(
-                    number=job.number,
-                    title=job.customer,
-                    team=team,
-                    began_on=job.date,
-                    until=until,
-                    can_move=one is not None,
-                )
+        ends = found.ends_at.get(job.number)
+        one, until = laid.behind.get(job.number, (None, ends.date() if ends else job.date))
+        if until >= today:
+            continue
+        team = one.team if one else next((row.team for row in found.rows if row.job == job.number), "")
+        told.append(
+            DayPassed(
+                number=job.number,
+                title=job.customer,
+                team=team,
+                began_on=job.date,
+                until=max(until, job.date),
+                can_move=one is not None or ends is not None,
             )
+        )
     return told
 
 
@@ -281,7 +303,8 @@ def _light(given: DiaryInput, found: DiaryResult) -> list[DayLight]:
 
 def view(first_day: dt.date, weeks: int, today: dt.date | None = None) -> DiaryView:
     """The diary from that day on; with today, what should have been finished by now besides."""
-    given, told = entries(first_day, weeks)
+    laid = entries(first_day, weeks)
+    given = laid.given
     whole = diary(given).result
     found = _within(whole, given, first_day, weeks)
     shown = {one.job for one in found.blocks}
@@ -291,17 +314,18 @@ def view(first_day: dt.date, weeks: int, today: dt.date | None = None) -> DiaryV
         teams=teams(),
         result=found,
         light=_light(given, found),
-        learnt=told,
+        learnt=laid.told,
         later=_later(first_day + dt.timedelta(weeks=weeks)),
         forecast_service=source.name if (source := service()) else "",
         without_place=[one.number for one in given.jobs if one.latitude_deg is None and one.number in shown],
-        passed=_passed(whole, given, today) if today else [],
+        passed=_passed(whole, laid, today) if today else [],
     )
 
 
-def _changed(given: DiaryInput, change: DiaryChange) -> DiaryJob:
+def _changed(laid: Entries, change: DiaryChange) -> DiaryJob:
     """The job with the change. Raises InputError for a job or task that is not in the diary."""
-    job = next((one for one in given.jobs if one.number == change.number), None)
+    behind, _ = laid.behind.get(change.number, (None, None))
+    job = next((one for one in laid.given.jobs if one.number == change.number), behind)
     if job is None:
         raise InputError.one("number", f"{change.number} is not in the diary of these weeks")
     update: dict[str, object] = {}
@@ -321,9 +345,10 @@ def _changed(given: DiaryInput, change: DiaryChange) -> DiaryJob:
 
 def tried(first_day: dt.date, weeks: int, change: DiaryChange) -> tuple[DiaryTried, DiaryJob]:
     """What the change would move, and the job with it. Raises InputError for what is not in the diary."""
-    given, _ = entries(first_day, weeks)
-    news = _changed(given, change)
-    other = given.model_copy(update={"jobs": [news if one.number == news.number else one for one in given.jobs]})
+    laid = entries(first_day, weeks)
+    given, news = laid.given, _changed(laid, change)
+    jobs = [one for one in given.jobs if one.number != news.number]
+    other = given.model_copy(update={"jobs": sorted([*jobs, news], key=lambda one: one.number)})
     before, after = diary(given).result, diary(other).result
     return DiaryTried(result=_within(after, other, first_day, weeks), moves=moves(before, after)), news
 
@@ -333,6 +358,7 @@ __all__ = [
     "DiaryChange",
     "DiaryTried",
     "DiaryView",
+    "Entries",
     "entries",
     "kind_name",
     "kind_of",
