@@ -8,6 +8,13 @@ from rindle_core.stations.peak.findings import CERTAINTY, END_STOP, LEVEL, LOBE,
 from rindle_core.stations.peak.fitted import Seen, best_known, falls, width_fits
 from rindle_core.stations.peak.readings import ALREADY_THERE_DB, DOUBT_AT, Axis, PeakResult
 
+_BEAM: dict[tuple[Axis, str], str] = {  # what a turn of the screw does
+    ("elevation", "up"): "the beam rises",
+    ("elevation", "down"): "the beam sinks",
+    ("azimuth", "up"): "the beam swings clockwise, seen from above",
+    ("azimuth", "down"): "the beam swings anticlockwise, seen from above",
+}
+
 
 def _judge_one_side(seen: Seen) -> Finding:
     """Which way to go on: to the side on which the level has not fallen yet."""
@@ -22,11 +29,12 @@ def _judge_one_side(seen: Seen) -> Finding:
         )
     onward = "up" if not above else "down"
     also = "" if above or below else ", then down as far"
+    until = f"until the level falls by {rules.peak_fall_db:g} dB or more{also}"
     return ONE_SIDE.of(axis)(
         Level.UNKNOWN,
         f"The {axis} top is not proved yet",
         "A steady tone only means as good as so far; the top is proved when the level falls on both sides.",
-        clears_by=f"Go on turning {onward} until the level falls by {rules.peak_fall_db:g} dB or more{also}.",
+        clears_by=f"Go on turning {onward} ({_BEAM[axis, onward]}) {until}.",
     )
 
 

@@ -9,7 +9,7 @@ import CoverBeat from '@/stations/peak/CoverBeat.vue'
 import ListenPart from '@/stations/peak/ListenPart.vue'
 import LiveFigures from '@/stations/peak/LiveFigures.vue'
 import TrapShown from '@/stations/peak/TrapShown.vue'
-import { useLive, usePeak } from '@/stations/peak/usePeak'
+import { useLive, usePeak, WAYS } from '@/stations/peak/usePeak'
 
 const { store, axis, readings, pass, view, fit, usable, count, pointing, told, markHere } = usePeak()
 useLive()
@@ -74,6 +74,7 @@ const next = computed(() => {
             style="width: 104px"
         /></label>
       </form>
+      <p class="quiet small">{{ WAYS[axis] }}</p>
       <div v-if="!store.locked" class="two">
         <n-button @click="mark('back')">It came back here</n-button>
         <n-button @click="mark('fell')">It fell here</n-button>

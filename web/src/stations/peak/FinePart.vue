@@ -9,7 +9,7 @@ import DrawingView from '@/drawings/DrawingView.vue'
 import { formatQuantity, fromEntry } from '@/lib/quantity'
 import BigView from '@/stations/peak/BigView.vue'
 import LiveFigures from '@/stations/peak/LiveFigures.vue'
-import { useLive, usePeak } from '@/stations/peak/usePeak'
+import { useLive, usePeak, WAYS } from '@/stations/peak/usePeak'
 import { rowId } from '@/stores/job'
 
 const {
@@ -172,6 +172,7 @@ const read = () => (usable.value ? turnAndRead(0) : void focusNew())
     Free for this move: {{ free.map((one) => `${one.name} (${one.count}, ${one.state})`).join('; ') }}. The other axis
     stays snug.
   </p>
+  <p class="quiet">{{ WAYS[axis] }}</p>
   <div class="stage">
     <div>
       <drawing-view v-if="shown.length && newest" :name="`peak-${axis}`" />

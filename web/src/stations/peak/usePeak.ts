@@ -6,6 +6,11 @@ import { JOINT_STATES } from '@/stations/build/rows'
 import { rowId, useJob } from '@/stores/job'
 
 export type Axis = 'elevation' | 'azimuth'
+/** What a turn of the screw does to the beam. */
+export const WAYS: Record<Axis, string> = {
+  elevation: 'Turned up the beam rises, turned down it sinks.',
+  azimuth: 'Turned up the beam swings clockwise, seen from above, turned down anticlockwise.',
+}
 /** How often the level is asked for while a part of Peak is open. */
 const LIVE_MS = 250
 
