@@ -38,14 +38,16 @@ const props = withDefaults(
     /** Of a bearing: what is added to the kept one before it is shown, so that it is as the compass reads it. */
     add?: number
   }>(),
-  { part: '', unit: '', hint: '', placeholder: '', maxlength: 400, add: 0 },
+  { part: '', unit: '', hint: '', placeholder: '', maxlength: 400, add: undefined },
 )
 const store = useJob()
 const prefs = usePrefs()
 const named = computed(() => (props.part ? `${props.field}.${props.part}` : props.field))
 const isNumber = computed(() => props.numeric || props.unit !== '')
 const kept = computed(() =>
-  props.add && typeof props.value === 'number' ? Math.round(turn(props.value + props.add) * 10) / 10 : props.value,
+  props.add !== undefined && typeof props.value === 'number'
+    ? Math.round(turn(props.value + props.add) * 10) / 10
+    : props.value,
 )
 const shown = computed(() =>
   isNumber.value ? toEntry(kept.value as number | null, props.unit, prefs.system) : String(props.value ?? ''),
@@ -91,7 +93,7 @@ async function save(): Promise<void> {
   } // the pause and the leaving of the field ask for the same
   if (ask.value) return // it is asked which is meant
   const read = isNumber.value ? fromEntry(typed, props.unit, prefs.system) : typed
-  const value = props.add && typeof read === 'number' ? turn(read - props.add) : read
+  const value = props.add !== undefined && typeof read === 'number' ? turn(read - props.add) : read
   if (!dirty.value || (typed === shown.value && !fault.value)) {
     dirty.value = false
     draft.value = null

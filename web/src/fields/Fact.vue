@@ -100,7 +100,7 @@ const named = computed(() => ({
     :value="entry"
     :unit="told.unit"
     :numeric="told.kind === 'number'"
-    :add="byCompass ? -(declination ?? 0) : 0"
+    :add="bearing ? (byCompass ? -(declination ?? 0) : 0) : undefined"
     :day="told.kind === 'day'"
     :placeholder="told.placeholder"
     :maxlength="told.max_length"
