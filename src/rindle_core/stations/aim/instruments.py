@@ -87,11 +87,11 @@ SIDES = {
 def standing_deg(reading_deg: float, side: str) -> float:
     """The angle of a face whose clinometer reads so and that leans to that side: the inverse of `shown_reading`.
 
-    A reading below 0 or above 90 is of an instrument that tells the side itself.
+    A sign is the instrument's own, by which of its ends lies ahead: it goes before no side that somebody told, and is
+    taken as it stands where none was.
     """
-    if not 0.0 <= reading_deg <= 90.0:
-        return reading_deg
-    return {"past the vertical": 180.0 - reading_deg, "leaning the other way": -reading_deg}.get(side, reading_deg)
+    folded = shown_reading(reading_deg)[0] if side else reading_deg
+    return {"past the vertical": 180.0 - folded, "leaning the other way": -folded}.get(side, folded)
 
 
 def side_matters(reading_deg: float, side: str, within_deg: float) -> bool:
@@ -108,7 +108,7 @@ def off_by_side_deg(
     would be near enough and the other not. Where none is, it is off by the least of them; where both are, by the most.
     """
     wanted = standing_deg(wanted_deg, wanted_side)
-    if shown_side or untold_within_deg is None or not 0.0 <= shown_deg <= 90.0:
+    if shown_side or untold_within_deg is None:
         return standing_deg(shown_deg, shown_side or wanted_side) - wanted
     sides = (AS_USUAL, "leaning the other way" if wanted < 45.0 else "past the vertical")
     offs = sorted((standing_deg(shown_deg, one) - wanted for one in sides), key=abs)

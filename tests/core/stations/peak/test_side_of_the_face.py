@@ -57,8 +57,16 @@ def test_the_same_reading_to_the_wrong_side_is_no_preset():
     wrong = come_to(preset_measured_deg=reading, preset_side="as usual")
     assert (levels(wrong, "aim.preset"), levels(wrong, "peak.preset.elevation")) == ({"mind"}, {"hold"})
     assert wrong.pointing.preset.rows[0].off_deg == pytest.approx(2 * reading)
-    signed = come_to(preset_measured_deg=-reading)  # an instrument that tells the side by a sign
-    assert levels(signed, "aim.preset") == {"clear"}
+
+
+def test_the_sign_of_an_instrument_tells_no_side():
+    """It turns with the instrument, end for end: the side that was seen goes before it; untold it proves nothing."""
+    reading = come_to().dial.clinometer_deg
+    assert levels(come_to(preset_measured_deg=-reading), "aim.preset_side") == {"unknown"}
+    seen = come_to(preset_measured_deg=-reading, preset_side="leaning the other way")
+    assert levels(seen, "aim.preset") == levels(seen, "peak.preset.elevation") == {"clear"}
+    wrong = come_to(preset_measured_deg=-reading, preset_side="as usual")
+    assert levels(wrong, "peak.preset.elevation") == {"hold"}
 
 
 def test_what_no_side_makes_right_is_off_whatever_the_side():
