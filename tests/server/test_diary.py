@@ -243,3 +243,21 @@ def test_a_job_whose_days_have_passed_takes_no_crew_from_later_ones(crew):
     told = crew.get("/api/diary?first_day=2026-11-30&weeks=2&today=2026-12-01").json()
     assert told["result"]["blocks"] == before
     assert len([one for one in told["passed"] if one["began_on"] == "2026-11-23"]) == 12
+
+
+def test_a_job_that_falls_to_another_crew_is_among_what_a_change_moves(crew):
+    """Neither job has a crew of its own: with one more to do the other goes to whoever then has least."""
+    weeks = "first_day=2026-11-30&weeks=2"
+
+    def crews(found):
+        return {one["job"]: one["team"] for one in found["blocks"]}
+
+    was = crews(crew.get(f"/api/diary?{weeks}").json()["result"])
+    body = json.dumps({"number": "2026-105", "day": "2026-11-30"})
+    tried = crew.post(f"/api/diary/tried?{weeks}", body, **JSON).json()
+    now = crews(tried["result"])
+    other = {job for job in was if was[job] != now[job]}
+    assert other == {"2026-106"}
+    told = {one["job"]: (one["was_team"], one["now_team"]) for one in tried["moves"]}
+    assert told["2026-106"] == (was["2026-106"], now["2026-106"])
+    assert told["2026-105"] == ("", now["2026-105"])

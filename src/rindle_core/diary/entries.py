@@ -95,11 +95,13 @@ class DiaryResult(Model):
 
 
 class DiaryMove(Model):
-    """A job whose work ends at another time than before."""
+    """A job whose work ends at another time than before, or falls to another crew."""
 
     job: str
     was_at: dt.datetime | None
     now_at: dt.datetime | None
+    was_team: str = Field(default="", description="Code of its crew; empty: it had none")
+    now_team: str = ""
 
 
 __all__ = [

@@ -445,10 +445,19 @@ def _in_two_places(given: DiaryInput, blocks: list[DiaryBlock]) -> list[DiaryCon
 
 
 def moves(before: DiaryResult, after: DiaryResult) -> list[DiaryMove]:
-    """Jobs whose work ends at another time, or has none any more."""
-    jobs = sorted({*before.ends_at, *after.ends_at})
-    told = [DiaryMove(job=one, was_at=before.ends_at.get(one), now_at=after.ends_at.get(one)) for one in jobs]
-    return [one for one in told if one.was_at != one.now_at]
+    """Jobs whose work ends at another time, falls to another crew, or has none any more."""
+    was, now = ({row.job: row.team for row in found.rows} for found in (before, after))
+    told = [
+        DiaryMove(
+            job=one,
+            was_at=before.ends_at.get(one),
+            now_at=after.ends_at.get(one),
+            was_team=was.get(one, ""),
+            now_team=now.get(one, ""),
+        )
+        for one in sorted({*before.ends_at, *after.ends_at})
+    ]
+    return [one for one in told if (one.was_at, one.was_team) != (one.now_at, one.now_team)]
 
 
 __all__ = ["DAYS_TRIED", "diary", "moves"]

@@ -19282,15 +19282,26 @@ export interface components {
         };
         /**
          * DiaryMove
-         * @description A job whose work ends at another time than before.
+         * @description A job whose work ends at another time than before, or falls to another crew.
          */
         DiaryMove: {
             /** Job */
             job: string;
             /** Now At */
             now_at: string | null;
+            /**
+             * Now Team
+             * @default
+             */
+            now_team: string;
             /** Was At */
             was_at: string | null;
+            /**
+             * Was Team
+             * @description Code of its crew; empty: it had none
+             * @default
+             */
+            was_team: string;
         };
         /** DiaryOutcome */
         DiaryOutcome: {

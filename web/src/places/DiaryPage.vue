@@ -165,10 +165,16 @@ const moment = (time: string | null | undefined) => (time ? `${dayName(time.slic
       </p>
       <ul v-if="tried.told.moves.length">
         <li v-for="one in tried.told.moves" :key="one.job">
-          {{ titleOf(one.job) }} ends <b>{{ moment(one.now_at) }}</b> instead of {{ moment(one.was_at) }}
+          {{ titleOf(one.job) }}
+          <template v-if="one.was_at !== one.now_at"
+            >ends <b>{{ moment(one.now_at) }}</b> instead of {{ moment(one.was_at) }}</template
+          ><template v-if="one.was_team && one.now_team && one.was_team !== one.now_team"
+            >{{ one.was_at !== one.now_at ? ', and' : '' }} falls to <b>{{ teamName(one.now_team) }}</b> instead of
+            {{ teamName(one.was_team) }}</template
+          >
         </li>
       </ul>
-      <p v-else>No job ends at another time.</p>
+      <p v-else>No job ends at another time, and each keeps its crew.</p>
       <ul v-if="tried.told.result.conflicts.length" class="fault">
         <li v-for="one in tried.told.result.conflicts" :key="one.job + one.what">
           {{ titleOf(one.job) }} {{ one.what }}: {{ one.why }}
