@@ -153,7 +153,7 @@ def mount(page):
     turn_to(page, "Mast")
     write(page, ("Mast outer diameter", "55"), ("A quarter turn on", "55"), ("Wall thickness", "2.9"))
     chip(page, "Surface of the mast", "hot-dip galvanized")
-    write(page, ("Free length", "0.9"), ("Centre above ground", "3.6"))
+    write(page, ("Straight tube at the top", "500"), ("Free length", "0.9"), ("Centre above ground", "3.6"))
     expect(page.get_by_role("complementary", name="Findings")).to_contain_text("too thin for the clamp")
     fill(page, "Mast outer diameter", "60.3")
     fill(page, "A quarter turn on", "60.2")

@@ -91,7 +91,7 @@ NOT_ASKED = {
     "brief": """forecast_gust_mps forecast_low_c conditions assessed_by assessed_on indoor service_wanted place_text
         height_m crew settled""",
     "aim": "preset_measured_deg",
-    "mount": "mast_straight_mm design_gust_mps working_gust_mps gust_source pulled_n rescue_way_code",
+    "mount": "design_gust_mps working_gust_mps gust_source pulled_n rescue_way_code",
     "cable": """connectors drilled_from wall_mark inside_mm outside_mm dressed injector_dry injector_reachable
         old_cabling earth_wire_length_m earth_ground_ohm earthed_terminal_code earthed_mount_code
         made_cable_code wall_code""",

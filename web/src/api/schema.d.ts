@@ -37196,6 +37196,12 @@ export interface components {
             marks?: components["schemas"]["JointMark"][];
             /** Steps */
             steps?: components["schemas"]["BuildStep"][];
+            /**
+             * Untold
+             * @description A dish of which the stores tell no joint, by its name
+             * @default
+             */
+            untold: string;
         };
         /** JointsOutcome */
         JointsOutcome: {

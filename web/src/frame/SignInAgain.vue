@@ -29,7 +29,7 @@ const job = useJob()
             : 'The page stays as it is.'
         }}
       </p>
-      <sign-in-form @entered="askAnew()" />
+      <sign-in-form :waiting="job.unsent" @entered="askAnew()" />
     </div>
   </n-modal>
 </template>

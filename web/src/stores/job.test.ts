@@ -3,6 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { cache, RETRY_MS } from '@/api/cache'
 import { type Job, useJob } from '@/stores/job'
+import { useSession } from '@/stores/session'
 import { spyOn } from '@/testing/server'
 
 interface Asked {
@@ -234,6 +235,21 @@ describe('the open job', () => {
     while (asked.length) await next(job('2026-901'))
     await flushPromises()
     expect(later.waitsFor('kit')).toBeNull()
+  })
+
+  it('sends no step under another name than that of who marked it', async () => {
+    localStorage.clear()
+    const mark = { number: '2026-901', code: 'kit', done: true, at: '2026-11-24T09:00:00.000Z' }
+    const by = { username: 'naledi', name: 'Naledi' }
+    localStorage.setItem('rindle-steps', JSON.stringify([{ ...mark, by }]))
+    useSession().person = { username: 'sefa', name: 'Sefa' }
+    const store = await opened()
+    expect(asked).toEqual([])
+    expect([store.waitsFor('kit'), store.othersFor('kit')?.by]).toEqual([null, by])
+    const done = store.markStep('kit')
+    await next(job('2026-901'))
+    expect(await done).toBe(true)
+    expect(store.othersFor('kit')).toBeNull()
   })
 
   it('makes two quick changes of a skyline of what is there when each is sent', async () => {

@@ -10,6 +10,7 @@ import { ordersOf } from '@/stores/jobOrders'
 import type { Job, ListName, Patch, SkylineSet, WholeList } from '@/stores/jobTypes'
 import { useMarks } from '@/stores/marks'
 import { usePrefs } from '@/stores/prefs'
+import { useSession } from '@/stores/session'
 
 export { rowId } from '@/stores/jobTypes'
 export type { Job, ListName, Patch, SkylineSet } from '@/stores/jobTypes'
@@ -344,19 +345,22 @@ export const useJob = defineStore('job', () => {
     }
   }
 
-  const marks = useMarks(({ number: at, code, done, at: moment }) => {
-    const steps = { path: { number: at, code } }
-    return change(
-      () =>
-        unwrap(
-          done
-            ? client.POST('/api/jobs/{number}/steps/{code}', { params: { ...steps, query: { at: moment } } })
-            : client.DELETE('/api/jobs/{number}/steps/{code}', { params: steps }),
-        ),
-      [],
-      `step.${code}.`,
-    )
-  })
+  const marks = useMarks(
+    ({ number: at, code, done, at: moment }) => {
+      const steps = { path: { number: at, code } }
+      return change(
+        () =>
+          unwrap(
+            done
+              ? client.POST('/api/jobs/{number}/steps/{code}', { params: { ...steps, query: { at: moment } } })
+              : client.DELETE('/api/jobs/{number}/steps/{code}', { params: steps }),
+          ),
+        [],
+        `step.${code}.`,
+      )
+    },
+    () => useSession().person ?? undefined,
+  )
   const markStep = (code: string, at = number.value) => marks.set(at, code, true)
   const unmarkStep = (code: string, at = number.value) => marks.set(at, code, false)
   /** Takes a job that another call brought. */
@@ -416,6 +420,7 @@ export const useJob = defineStore('job', () => {
     markStep,
     unmarkStep,
     waitsFor: (code: string) => marks.waitsFor(number.value, code),
+    othersFor: (code: string) => marks.othersFor(number.value, code),
     inHand,
   }
 })

@@ -104,7 +104,12 @@ def assess(context: Context) -> Outcome[BuildPart]:
         )
     )
     locked = job.peak.lock_after_db is not None
-    held = joints(JointsInput(joints=joints_of(job), steps=steps, done=done, aim_locked=locked, marks=told.joint_marks))
+    bare = terminal.name if terminal.panel is None and not terminal.joints else ""
+    held = joints(
+        JointsInput(
+            joints=joints_of(job), steps=steps, done=done, aim_locked=locked, marks=told.joint_marks, untold=bare
+        )
+    )
     all_done = made.result.next_code is None and bool(terminal.build_steps)
     left = measures(MeasuresInput(measures=told.measures, elsewhere=elsewhere(job), on=brief.date, leaving=all_done))
     rim = (

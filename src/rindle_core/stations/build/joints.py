@@ -49,6 +49,7 @@ class JointsInput(Model):
     done: list[DoneStep] = Field(default_factory=list, max_length=120)
     aim_locked: bool = Field(default=False, description="Whether the level was read after the locks were tightened")
     marks: list[JointMark] = Field(default_factory=list, max_length=200)
+    untold: str = Field(default="", max_length=120, description="A dish of which the stores tell no joint, by its name")
 
 
 class JointView(Model):
@@ -185,11 +186,23 @@ def joints(given: JointsInput) -> Outcome[JointsResult]:
     loose = [one.joint.name for one in views if not one.finished and one.state != "open"]
     result = JointsResult(joints=views, finished_count=sum(one.finished for one in views), loose=loose)
     every = all(step.code in done for step in given.steps)
-    return Outcome(result, _judge(result, all_done=bool(given.steps) and every and given.aim_locked))
+    untold = _untold(given, set(by_key))
+    return Outcome(result, _judge(result, untold, all_done=bool(given.steps) and every and given.aim_locked))
 
 
-def _judge(result: JointsResult, *, all_done: bool) -> list[Finding]:
-    """While the work goes on a loose joint is what is still to be done; at its end it is a hold."""
+def _untold(given: JointsInput, keys: set[str]) -> str:
+    """Why the register is not whole: a dish without one joint, or a step that makes one which nobody told."""
+    if given.untold:
+        return f"Of {given.untold} none is told."
+    making = [one.title for one in given.steps if set(one.sets) - keys]
+    return f"What is made in {shortened([f'“{one}”' for one in making])} is not among them." if making else ""
+
+
+def _judge(result: JointsResult, untold: str, *, all_done: bool) -> list[Finding]:
+    """While the work goes on a loose joint is what is still to be done; at its end it is a hold.
+
+    Where the stores do not tell all of them, those that they tell do not speak for the rest.
+    """
     found = [
         JOINT_EARLY.of(one.code)(
             Level.HOLD,
@@ -201,7 +214,16 @@ def _judge(result: JointsResult, *, all_done: bool) -> list[Finding]:
         if one.why_not_yet and _RANK[one.state] >= _FIRM
     ]
     short = [one.joint.name for one in result.joints if not one.finished]
-    if not short:
+    if not short and untold:
+        found.append(
+            JOINTS(
+                Level.MIND,
+                "Stores do not tell every joint of this dish and mount",
+                f"{untold} Those that are told are as they end; what is loose of the others is kept by nobody.",
+                clears_by="Enter the joints in Stores: bolts, washers, torque, and until when each stays free.",
+            )
+        )
+    elif not short:
         found.append(JOINTS(Level.CLEAR, "Every joint is as it ends", "By the steps, the lock-down and what was said."))
     elif all_done:
         found.append(

@@ -237,7 +237,14 @@ def _judge_tube(given: FitInput) -> list[Finding]:
         )
     else:
         found.append(COATING(Level.CLEAR, "The mast is protected from rust", "Zinc paint goes on every cut edge."))
-    if given.straight_mm is not None:
+    if given.straight_mm is None:
+        found.append(
+            CLAMPED.missing(
+                "The straight tube at the mast’s top is not measured",
+                f"Measure from its end to the first bend, weld or hole: {given.window.clamp_height_mm:g} mm is asked.",
+            )
+        )
+    else:
         found.append(
             CLAMPED.at_least(
                 given.straight_mm,

@@ -91,6 +91,11 @@ def test_no_job_closes_with_a_loose_joint():
 
 def test_a_terminal_of_which_the_stores_tell_no_joints_is_not_called_clear():
     assert levels(joints(JointsInput(steps=STEPS))) == {"build.joints": Level.MIND}
+    done = [DoneStep(code=one.code, at=NOON) for one in STEPS]
+    mount_only = {"joints": [HEAD], "done": done, "aim_locked": True}  # the mount's joint speaks for no other
+    assert levels(joints(JointsInput(steps=STEPS, **mount_only))) == {"build.joints": Level.MIND}
+    assert levels(joints(JointsInput(steps=STEPS[:1], untold="Tarn 74", **mount_only))) == {"build.joints": Level.MIND}
+    assert levels(joints(JointsInput(steps=STEPS[:1], **mount_only))) == {"build.joints": Level.CLEAR}
 
 
 def test_tightened_too_early_and_the_wrong_lock_first_are_told():

@@ -166,6 +166,7 @@ def test_two_diameters_wall_coating_and_straight_tube():
     assert fitted()["mount.coating"] == "unknown"
     assert fitted(coating="bare")["mount.coating"] == fitted(coating="stainless")["mount.coating"] == "mind"
     assert fitted(straight_mm=149)["mount.clamped"] == "hold"
+    assert fitted()["mount.clamped"] == "unknown"
     assert fitted(grip_least_mm=48, grip_most_mm=60)["mount.pinch"] == "hold"
     assert fitted(grip_least_mm=48, grip_most_mm=61)["mount.pinch"] == "clear"
     thin = fit(FitInput(diameter_mm=56, window=WINDOW, shim=True))

@@ -201,6 +201,11 @@ const unpass = () => store.patch({ passes: (told.value.passes ?? []).filter((one
         ><b>Marked</b> {{ when(store.waitsFor(step.code)!.at, assessment.zone) }}, not sent yet</span
       >
       <template v-else>
+        <span v-if="store.othersFor(step.code)?.done" class="quiet" role="status"
+          >{{ store.othersFor(step.code)!.by!.name }} marked it on this device
+          {{ when(store.othersFor(step.code)!.at, assessment.zone) }}; that was never sent. Look, then mark it
+          yourself.</span
+        >
         <n-button
           size="large"
           :type="ready ? 'primary' : 'default'"
