@@ -6,6 +6,7 @@ import datetime as dt
 
 from pydantic import Field
 
+from rindle_core.kernel.days import Day
 from rindle_core.kernel.model import Model
 
 
@@ -15,7 +16,7 @@ class Certificate(Model):
     role: str = Field(min_length=1, max_length=40, description="Code of the role that it shows")
     name: str = Field(default="", max_length=120, description="What it is called and who gave it")
     number: str = Field(default="", max_length=60)
-    expires_on: dt.date | None = Field(default=None, description="Last day on which it holds")
+    expires_on: Day | None = Field(default=None, description="Last day on which it holds")
 
 
 class Member(Model):
@@ -39,7 +40,7 @@ class Team(Model):
     name: str = Field(min_length=1, max_length=120)
     members: list[str] = Field(default_factory=list, max_length=20, description="Codes of people of the crew")
     vehicle: str = Field(default="", max_length=120)
-    off_days: list[dt.date] = Field(default_factory=list, max_length=400, description="Days on which it does not work")
+    off_days: list[Day] = Field(default_factory=list, max_length=400, description="Days on which it does not work")
 
 
 __all__ = ["Certificate", "Member", "Team"]

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import datetime as dt
 from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
@@ -26,6 +25,7 @@ from rindle_core.catalogue.modem import (
 from rindle_core.catalogue.mounts import MountKind
 from rindle_core.catalogue.panel import Panel
 from rindle_core.catalogue.parts import Joint, Part, PartKind, Variant
+from rindle_core.kernel.days import Day
 from rindle_core.kernel.model import Model
 from rindle_core.science.antenna import half_power_beamwidth_deg
 from rindle_core.science.shells import ElementLines, Shell
@@ -158,7 +158,7 @@ class Clinometer(Model):
 class InstrumentCheck(Model):
     """What an instrument read, and what was true: from a reversal test, a surveyed mark or a finished peak."""
 
-    on: dt.date
+    on: Day
     read_deg: float = Field(ge=-360, le=360)
     true_deg: float = Field(ge=-360, le=360)
     how: str = ""

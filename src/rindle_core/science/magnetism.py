@@ -12,6 +12,7 @@ from pydantic import AfterValidator
 from pygeomag.wmm.wmm_2025 import WMM_2025  # the published coefficients
 
 from rindle_core.kernel.constants import WGS84_ECCENTRICITY_SQUARED, WGS84_SEMI_MAJOR_AXIS_M
+from rindle_core.kernel.days import Day
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.geometry import Array, wrap_180
 from rindle_core.kernel.model import Model
@@ -177,7 +178,7 @@ def _in_model(day: dt.date) -> dt.date:
     return day
 
 
-ModelDay = Annotated[dt.date, AfterValidator(_in_model)]
+ModelDay = Annotated[Day, AfterValidator(_in_model)]
 
 
 __all__ = [

@@ -5,8 +5,8 @@ import { StorageSerializers, useDebounceFn, useSessionStorage } from '@vueuse/co
 import { NButton, NInput } from 'naive-ui'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { turn } from '@/fields/rows'
-import { askWhich, readNumber } from '@/lib/number'
-import { fromEntry, toEntry, unitSign } from '@/lib/quantity'
+import { askWhich } from '@/lib/number'
+import { fromEntry, readEntry, toEntry, unitSign } from '@/lib/quantity'
 import { type Patch, useJob } from '@/stores/job'
 import DayCalendar from '@/fields/DayCalendar.vue'
 import WordHelp from '@/frame/WordHelp.vue'
@@ -66,7 +66,7 @@ const text = ref(draft.value ?? shown.value)
 const dirty = ref(draft.value !== null)
 /** The two readings of a number that could be either. */
 const ask = computed(() => {
-  const read = isNumber.value && dirty.value ? readNumber(text.value) : null
+  const read = isNumber.value && dirty.value ? readEntry(text.value, props.unit, prefs.system) : null
   return read && 'ask' in read ? read.ask : null
 })
 const fault = computed(

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { apartWords, formatAmount, formatQuantity, fromEntry, toEntry } from '@/lib/quantity'
+import { apartWords, formatAmount, formatQuantity, fromEntry, readEntry, toEntry } from '@/lib/quantity'
 
 describe('quantities', () => {
   it('counts pieces, measures lengths in the system, and leaves what is sold as it is sold', () => {
@@ -28,6 +28,10 @@ describe('quantities', () => {
     expect(fromEntry('twelve', 'mm', 'metric')).toBe('twelve')
     expect(fromEntry('12,5', 'mm', 'metric')).toBe(12.5)
     expect(fromEntry('2,385', 'm', 'metric')).toContain('2385 or as 2.385') // never divided in silence
+    expect(fromEntry('2,385 V', 'v', 'metric')).toContain('2385 V or as 2.385 V')
+    expect(readEntry('1,215 ft', 'm', 'metric')).toEqual({ ask: ['1215 ft', '1.215 ft'] })
+    expect(readEntry('1,215 furlongs', 'm', 'metric')).toEqual({ text: '1,215 furlongs' })
+    expect(readEntry('1,215.5 ft', 'm', 'metric')).toEqual({ value: expect.closeTo(1215.5 * 0.3048, 6) })
     expect(fromEntry('  ', 'mm', 'metric')).toBeNull()
   })
 })

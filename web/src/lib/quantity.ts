@@ -1,7 +1,7 @@
 /** Wording of quantities, from the server's own table of units. */
 import units from '@/api/units.json'
 import { readMeasure } from '@/lib/measure'
-import { askWhich, readNumber } from '@/lib/number'
+import { askWhich, type Read, readNumber } from '@/lib/number'
 
 export type System = 'metric' | 'imperial'
 export type UnitCode = keyof typeof units
@@ -157,10 +157,13 @@ export function toEntry(value: number | null | undefined, unit: string, system: 
   return String(Number((value * factor + offset).toFixed(factor === 1 ? 6 : decimals + 1)))
 }
 
-/** What was typed, in the base unit; text that is no number, or could be two, is handed on, so that it can be said. */
-export function fromEntry(text: string, unit: string, system: System): number | string | null {
+/** A figure and what stands behind it, so that what is asked of `1,215 ft` is asked with its unit. */
+const WITH_A_TAIL = /^(.*\d)(\s*[^\d\s.,].*)$/
+
+/** What was typed, in the base unit; the two readings where it could be either; the text where it is no number. */
+export function readEntry(text: string, unit: string, system: System): Read {
   const measured = readMeasure(text, unit, system)
-  if (measured !== null) return measured
+  if (measured !== null) return { value: measured }
   const typed = text.trim()
   const behind = ([system, 'metric', 'imperial'] as const).find((one) => {
     const sign = unitSign(unit, one)
@@ -168,8 +171,19 @@ export function fromEntry(text: string, unit: string, system: System): number | 
   })
   const read = readNumber(behind ? typed.slice(0, -unitSign(unit, behind).length) : typed)
   const { factor, offset } = wording(unit, behind ?? system)
-  if ('value' in read) return read.value === null ? null : (read.value - offset) / factor
-  return 'ask' in read ? askWhich(typed, read.ask) : typed
+  if ('value' in read) return { value: read.value === null ? null : (read.value - offset) / factor }
+  const [, figure, tail] = WITH_A_TAIL.exec(typed) ?? []
+  const either = figure === undefined ? read : readNumber(figure)
+  if (!('ask' in either)) return { text: typed }
+  const asked = either.ask.map((one) => one + (tail ?? '')) as [string, string]
+  return tail === undefined || 'value' in readEntry(asked[0], unit, system) ? { ask: asked } : { text: typed }
+}
+
+/** The same; text that is no number, or could be two, is handed on, so that it can be said. */
+export function fromEntry(text: string, unit: string, system: System): number | string | null {
+  const read = readEntry(text, unit, system)
+  if ('value' in read) return read.value
+  return 'ask' in read ? askWhich(text.trim(), read.ask) : read.text
 }
 
 /** The unit's sign alone, such as `mm`. */

@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from rindle_core.catalogue.house_words import HouseWords, by_code
+from rindle_core.kernel.days import Day
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
@@ -36,19 +37,19 @@ class Delivery(Row):
     """Something on order. Lead time counts from the order, or from when the item it depends on has come."""
 
     item: Annotated[str, Entry("Item")] = Field(min_length=1, max_length=120)
-    ordered_on: Annotated[dt.date | None, Entry("Ordered")] = None
+    ordered_on: Annotated[Day | None, Entry("Ordered")] = None
     lead_days: Annotated[int, Entry("Lead days")] = Field(default=0, ge=0, le=400)
     after_item: Annotated[str, Entry("Only after")] = Field(
         default="", max_length=120, description="Item that has to come first"
     )
-    arrived_on: Annotated[dt.date | None, Entry("Arrived")] = None
+    arrived_on: Annotated[Day | None, Entry("Arrived")] = None
     interface: Annotated[Interface, Entry("Joint", choices={"": "–"} | INTERFACES)] = Field(
         default="", description="The joint that this part makes, if it makes one"
     )
     stop_gap: Annotated[str, Entry("Stop-gap")] = Field(
         default="", max_length=160, description="What holds the place until it comes"
     )
-    stop_gap_until: Annotated[dt.date | None, Entry("until")] = Field(
+    stop_gap_until: Annotated[Day | None, Entry("until")] = Field(
         default=None, description="Day on which the stop-gap has to be gone"
     )
 

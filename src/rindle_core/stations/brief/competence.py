@@ -10,6 +10,7 @@ from pydantic import Field
 
 from rindle_core.catalogue.crew import Member
 from rindle_core.catalogue.house_words import WORKS, Hazard, HouseWords, Work, by_code
+from rindle_core.kernel.days import Day
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Kind, Level
 from rindle_core.kernel.model import Model, Row
@@ -21,7 +22,7 @@ class Release(Row):
     hazard: Annotated[str, Entry("Hazard")] = Field(min_length=1, max_length=40, description="Its code")
     by: Annotated[str, Entry("Released by")] = Field(min_length=2, max_length=120)
     how: Annotated[str, Entry("What it rests on")] = Field(min_length=5, max_length=300)
-    on: Annotated[dt.date | None, Entry("Day")] = None
+    on: Annotated[Day | None, Entry("Day")] = None
 
 
 class RoleHeld(Model):

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
+from rindle_core.kernel.days import day_meant
 from rindle_core.stations.brief.facts import BriefFacts
 from rindle_core.stations.brief.visit_tasks import DayWeather
 from rindle_core.stations.brief.weather import Condition
@@ -42,7 +43,7 @@ def on_another_day(change: Mapping[str, Any], brief: BriefFacts) -> dict[str, An
     """What a change of the day does: the weather that was entered is that of the day on which the work would have been.
     It goes to the list of days, and the new day has none until somebody enters it or the list has it.
     """
-    moved = change.get("date") not in (None, brief.date, brief.date.isoformat())
+    moved = change.get("date") is not None and day_meant(change["date"]) != brief.date
     entered = brief.forecast_gust_mps is not None or brief.forecast_low_c is not None or brief.conditions
     if not moved or not entered or "forecast" in change:
         return {}

@@ -9,6 +9,7 @@ from pydantic import Field
 
 from rindle_core.catalogue.house_words import DEFAULT_WORDS, HouseWords
 from rindle_core.catalogue.mounts import SURFACES, Surface
+from rindle_core.kernel.days import Day
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Facts, Model
@@ -66,7 +67,7 @@ class VisitFacts(Facts):
             },
         ),
     ] = ""
-    return_on: Annotated[dt.date | None, Entry("Return visit")] = Field(
+    return_on: Annotated[Day | None, Entry("Return visit")] = Field(
         default=None, description="Day of the return visit of a trial or temporary set-up"
     )
     reuse_note: Annotated[str, Entry("Note on what is taken over", placeholder="which hole, which length of cable")] = (
@@ -135,7 +136,7 @@ class VisitFacts(Facts):
         default_factory=list, max_length=80, description="Strokes of the drawn signature"
     )
     assessed_by: Annotated[str, Entry("Risk assessment signed by")] = Field(default="", max_length=120)
-    assessed_on: Annotated[dt.date | None, Entry("Signed on")] = None
+    assessed_on: Annotated[Day | None, Entry("Signed on")] = None
     costs: Annotated[list[CostItem], Entry("Costs")] = Field(default_factory=list, max_length=100)
     overlap_month_count: Annotated[float, Entry("Months with both services")] = Field(default=0.0, ge=0, le=60)
     tasks: Annotated[list[VisitTask], Entry("Tasks of the visit")] = Field(default_factory=list, max_length=60)
@@ -188,7 +189,7 @@ class VisitFacts(Facts):
     accept_cost_money: Annotated[float | None, Entry("Leaving it costs")] = Field(
         default=None, ge=0, le=1e9, description="Of leaving it, such as a lower price"
     )
-    look_again_on: Annotated[dt.date | None, Entry("Look again on", hint="Trees grow")] = Field(
+    look_again_on: Annotated[Day | None, Entry("Look again on", hint="Trees grow")] = Field(
         default=None, description="When the view is looked at again, as trees grow"
     )
     indoor: Annotated[list[str], Entry("Where the indoor unit goes", words="indoor")] = Field(

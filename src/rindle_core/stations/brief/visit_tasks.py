@@ -9,6 +9,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from rindle_core.catalogue.house_words import WEATHER_KINDS, HouseWords, WeatherKind
+from rindle_core.kernel.days import Day
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
@@ -20,7 +21,7 @@ from rindle_core.stations.brief.weather import CONDITIONS, Condition
 class DayWeather(Row):
     """The forecast of a day."""
 
-    day: Annotated[dt.date, Entry("Day")]
+    day: Annotated[Day, Entry("Day")]
     gust_mps: Annotated[float | None, Entry("Gusts")] = Field(default=None, ge=0, le=100)
     low_c: Annotated[float | None, Entry("Lowest")] = Field(default=None, ge=-60, le=60)
     sky: Annotated[Literal[""] | Condition, Entry("Sky", choices={"": "not known"} | CONDITIONS)] = ""

@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 
 from pydantic import ConfigDict, Field
 
+from rindle_core.kernel.days import Day
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model, Row
@@ -36,9 +37,9 @@ class Measure(Row):
         min_length=1, max_length=200
     )
     kind: Annotated[MeasureKind, Entry("Kind", choices=MEASURE_KINDS)] = "other"
-    until: Annotated[dt.date | None, Entry("Last day")] = None
+    until: Annotated[Day | None, Entry("Last day")] = None
     by: Annotated[str, Entry("Who sees to it")] = Field(default="", max_length=120)
-    gone_on: Annotated[dt.date | None, Entry("Gone on")] = None
+    gone_on: Annotated[Day | None, Entry("Gone on")] = None
 
 
 class MeasureElsewhere(Model):

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-import datetime as dt
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from rindle_core.catalogue.house_words import DEFAULT_WORDS
+from rindle_core.kernel.days import Day
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Code, Facts
 from rindle_core.stations.cable.cable import ExtraRun
@@ -66,7 +66,7 @@ class CableFacts(Facts):
                      "none": "no hole is made"},
         ),
     ] = ""  # fmt: skip
-    putty_until: Annotated[dt.date | None, Entry("Putty until")] = None
+    putty_until: Annotated[Day | None, Entry("Putty until")] = None
     end_checks: Annotated[list[str], Entry("Looked at on every end", words="end_checks")] = Field(
         default_factory=list, max_length=40
     )

@@ -10,6 +10,7 @@ from pydantic import ConfigDict, Field
 
 from rindle_core.catalogue.house_words import DEFAULT_WORDS, HouseWords
 from rindle_core.catalogue.service_words import Later, LaterKind, WantedFor
+from rindle_core.kernel.days import Day
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model, Row
@@ -27,7 +28,7 @@ class LaterMark(Row):
     model_config = ConfigDict(str_strip_whitespace=True)
 
     code: Annotated[str, Entry("What")] = Field(min_length=1, max_length=40)
-    on: Annotated[dt.date, Entry("On")]
+    on: Annotated[Day, Entry("On")]
     by: Annotated[str, Entry("By")] = Field(default="", max_length=120)
     found: Annotated[
         Literal["good", "visit"], Entry("Found", choices={"good": "as it should be", "visit": "a visit is wanted"})
@@ -40,7 +41,7 @@ class LaterEvent(Row):
     """Something happened after the hand-over that is a reason to look: a storm, a new roof."""
 
     code: Annotated[str, Entry("What happened")] = Field(min_length=1, max_length=40)
-    on: Annotated[dt.date, Entry("On")]
+    on: Annotated[Day, Entry("On")]
     note: Annotated[str, Entry("Note")] = Field(default="", max_length=400)
 
 

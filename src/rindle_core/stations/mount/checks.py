@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-import datetime as dt
 from collections.abc import Sequence
 from typing import Annotated, Literal
 
 from pydantic import ConfigDict, Field
 
 from rindle_core.catalogue.mounts import MountCheck, MountKind
+from rindle_core.kernel.days import Day
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Row
@@ -42,7 +42,7 @@ class Alteration(Row):
     ] = "other"
     reason: Annotated[str, Entry("Why")] = Field(default="", max_length=300)
     decided_by: Annotated[str, Entry("Decided by")] = Field(default="", max_length=120)
-    until: Annotated[dt.date | None, Entry("Until the proper part is there")] = None
+    until: Annotated[Day | None, Entry("Until the proper part is there")] = None
 
 
 def judge_checks(

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-import datetime as dt
 from typing import Annotated, Literal
 
 from pydantic import Field, NaiveDatetime
 
 from rindle_core.catalogue.fixings import BASES, Base
 from rindle_core.catalogue.mounts import SIDES, Side
+from rindle_core.kernel.days import Day
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Code, Facts
 from rindle_core.science.drag import Landform
@@ -123,7 +123,7 @@ class MountFacts(Facts):
     services_located_by: Annotated[str, Entry("Buried services found and marked by")] = Field(
         default="", max_length=120
     )
-    services_located_on: Annotated[dt.date | None, Entry("On")] = None
+    services_located_on: Annotated[Day | None, Entry("On")] = None
     located_latitude_deg: Annotated[float | None, Entry("Latitude of the spot that they were marked about")] = Field(
         default=None, ge=-90, le=90
     )

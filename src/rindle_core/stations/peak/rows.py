@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-import datetime as dt
 from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
+from rindle_core.kernel.days import Day
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Row
 from rindle_core.stations.aim.instruments import SIDES, SidesTold
@@ -96,7 +96,7 @@ class LockStep(Row):
 class Attitude(Row):
     """How a panel stood on a day, so that drift is seen."""
 
-    on: Annotated[dt.date, Entry("Day")]
+    on: Annotated[Day, Entry("Day")]
     azimuth_deg: Annotated[float, Entry("Bearing, true")] = Field(ge=0, lt=BEYOND_CIRCLE_DEG, description="True")
     tilt_deg: Annotated[float, Entry("Tilt from the zenith")] = Field(ge=0, le=90, description="From the zenith")
     azimuth_error_deg: Annotated[float | None, Entry("Bearing off by at most", hint="Empty: not told")] = Field(

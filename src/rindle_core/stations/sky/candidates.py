@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import datetime as dt
 import math
 from collections.abc import Sequence
 from functools import lru_cache
@@ -13,6 +12,7 @@ from pydantic import Field
 
 from rindle_core.catalogue.mounts import SURFACES, Surface
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
+from rindle_core.kernel.days import Day
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Row
 from rindle_core.stations.aim.bearings import OffsetInput, OffsetResult, offset
@@ -107,7 +107,7 @@ class CandidateFacts(Row):
             },
         ),
     ] = Field(default="", description="What moves, cracks or comes off with an antenna on it")
-    worked_on: Annotated[dt.date | None, Entry("Stood there on")] = Field(
+    worked_on: Annotated[Day | None, Entry("Stood there on")] = Field(
         default=None, description="Of a set that travels: the day on which the figures below were read"
     )
     worked_clinometer_deg: Annotated[float | None, Entry("Clinometer showed")] = Field(default=None, ge=-90, le=180)

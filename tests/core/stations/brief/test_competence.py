@@ -187,7 +187,8 @@ def test_the_next_step_is_the_first_that_is_open_along_the_course():
     assert step(done_by="owner").station == "brief"  # a hold goes before what is not known
     assert step().station == "mount"  # brief, aim and sky are only to be minded
     arm = {"mount_code": "wall_arm", "surface": "masonry", "mast_coating": "galvanized", "base": "solid_masonry"}
-    mast = {"mast_diameter_mm": 76.1, "mast_other_diameter_mm": 76.1, "mast_wall_mm": 6.0, "mast_free_length_m": 0.6}
+    tube = {"mast_diameter_mm": 76.1, "mast_other_diameter_mm": 76.1, "mast_wall_mm": 6.0}
+    mast = {**tube, "mast_straight_mm": 300.0, "mast_free_length_m": 0.6}
     place = {"old_material": "none", "below_slide": "no", "overhang_m": 0.0, "fixing_code": "chemical-12"}
     holes = [{"number": n, "reaches": "structure", "edge_mm": 400} for n in range(1, 5)]
     good = {"state": "good", "play_deg": 0.0, "gap_mm": 0.0}

@@ -4,8 +4,7 @@ import { useIntervalFn, useNow, useSpeechSynthesis } from '@vueuse/core'
 import { NButton, NCheckbox, NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import { readNumber } from '@/lib/number'
-import { formatQuantity } from '@/lib/quantity'
+import { formatQuantity, readEntry } from '@/lib/quantity'
 import { minutesOf, siteTime, span } from '@/lib/siteClock'
 import { clock } from '@/lib/when'
 import WaitHere from '@/stations/WaitHere.vue'
@@ -32,7 +31,7 @@ const figure = ref('')
 const who = ref('')
 const number = ref('')
 const wantsFigure = (step: Step | null | undefined) => step === 'power' || step === 'isolation'
-const read = computed(() => readNumber(figure.value))
+const read = computed(() => readEntry(figure.value, run.value.next_step === 'power' ? 'dbm' : 'db', 'metric'))
 const value = computed(() => ('value' in read.value ? read.value.value : null))
 const usual = computed(() => who.value || [...log.value].reverse().find((one) => one.who)?.who || '')
 async function done(step: Step): Promise<void> {

@@ -6,8 +6,7 @@ import { useIntervalFn } from '@vueuse/core'
 import { NButton, NPopconfirm } from 'naive-ui'
 import { computed, ref } from 'vue'
 import Fact from '@/fields/Fact.vue'
-import { readNumber } from '@/lib/number'
-import { formatQuantity } from '@/lib/quantity'
+import { formatQuantity, readEntry } from '@/lib/quantity'
 import { momentAgo } from '@/lib/statesByHand'
 import DevicePanel from '@/stations/bringup/DevicePanel.vue'
 import LightsShown from '@/stations/bringup/LightsShown.vue'
@@ -65,7 +64,7 @@ async function install(): Promise<void> {
 
 const ago = ref('0')
 const minutes = computed(() => {
-  const read = readNumber(ago.value)
+  const read = readEntry(ago.value, 'min', 'metric')
   return 'value' in read && read.value !== null && read.value >= 0 ? read.value : null
 })
 const reached = (code: string) => {

@@ -1,0 +1,77 @@
+"""Days as people write them: year first, with the month's name, or day and month in figures where only one is meant."""
+
+from __future__ import annotations
+
+import datetime as dt
+import re
+from typing import Annotated, Any
+
+from pydantic import BeforeValidator, TypeAdapter, ValidationError
+
+_MONTHS = ("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec")
+_WEEKDAYS = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
+_WEEKDAY = re.compile(rf"^({'|'.join(_WEEKDAYS)})[a-z]*[.,]?\s+")
+_MONTH = rf"(?P<name>{'|'.join(_MONTHS)})[a-z]*"
+_NAMED = (
+    re.compile(rf"^(?P<day>\d{{1,2}})(?:st|nd|rd|th|\.)?[\s-]+{_MONTH}[.,]?[\s-]+(?P<year>\d{{4}})$"),
+    re.compile(rf"^{_MONTH}\.?\s+(?P<day>\d{{1,2}})(?:st|nd|rd|th)?,?\s+(?P<year>\d{{4}})$"),
+)
+_YEAR_FIRST = re.compile(r"^(?P<year>\d{4})[./-](?P<month>\d{1,2})[./-](?P<day>\d{1,2})$")
+_FIGURES = re.compile(r"^(?P<first>\d{1,2})(?P<between>[./-])(?P<second>\d{1,2})(?P=between)(?P<year>\d{4})$")
+
+
+def read_day(given: Any) -> Any:
+    """`3 Dec 2026`, `Thu, December 3rd, 2026`, `3.12.2026`, `2026/12/3` and `13/12/2026` as a day; else as it came.
+
+    With points the day stands first (ISO 8601's predecessor in most of Europe; nobody writes the month first with
+    them). With strokes it may be either: where both could be a month, ValueError names the two days. A weekday that is
+    not that day's raises ValueError too.
+    """
+    if not isinstance(given, str):
+        return given
+    text = " ".join(given.strip().lower().split())
+    weekday = _WEEKDAY.match(text)
+    day = _day(text[weekday.end() :] if weekday else text)
+    if day is None:
+        return given
+    if weekday and not weekday[0].startswith(_WEEKDAYS[day.weekday()]):
+        raise ValueError(f"is a {day:%A}, not a {weekday[0].strip(' .,').capitalize()}: write the day that is meant")
+    return day
+
+
+def day_meant(given: Any) -> dt.date | None:
+    """The day that was given, in whichever form is accepted; None: none is, and whoever checks the entry says so."""
+    try:
+        return _DAY.validate_python(given)
+    except ValidationError:
+        return None
+
+
+def _day(text: str) -> dt.date | None:
+    found = next((one for one in (pattern.match(text) for pattern in _NAMED) if one), None)
+    if found:
+        return _made(found["year"], _MONTHS.index(found["name"]) + 1, found["day"])
+    year_first = _YEAR_FIRST.match(text)
+    if year_first:
+        return _made(year_first["year"], year_first["month"], year_first["day"])
+    figures = _FIGURES.match(text)
+    if figures is None:
+        return None
+    day_first = _made(figures["year"], figures["second"], figures["first"])
+    month_first = None if figures["between"] == "." else _made(figures["year"], figures["first"], figures["second"])
+    if day_first and month_first and day_first != month_first:
+        raise ValueError(f"can be {day_first} or {month_first}: write it as one of the two")
+    return day_first or month_first
+
+
+def _made(year: str, month: int | str, day: str) -> dt.date | None:
+    try:
+        return dt.date(int(year), int(month), int(day))
+    except ValueError:
+        return None
+
+
+Day = Annotated[dt.date, BeforeValidator(read_day)]
+_DAY = TypeAdapter(Day)
+
+__all__ = ["Day", "day_meant", "read_day"]

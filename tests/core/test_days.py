@@ -1,0 +1,52 @@
+"""Days as people write them."""
+
+import datetime as dt
+
+import pytest
+
+from rindle_core.kernel.days import Day, day_meant
+from rindle_core.kernel.errors import InputError
+from rindle_core.kernel.model import Model, parse
+
+
+class Told(Model):
+    on: Day | None = None
+
+
+THIRD = dt.date(2026, 12, 3)  # a Thursday
+
+
+@pytest.mark.parametrize(
+    "text",
+    ["2026-12-03", "2026/12/3", "3.12.2026", "03.12.2026", "3 Dec 2026", "3. December 2026", "Dec 3, 2026",
+     "Thu 3 Dec 2026", "Thursday, December 3rd, 2026", " 3-dec-2026 "],
+)  # fmt: skip
+def test_a_day_is_taken_as_people_write_it(text):
+    assert parse(Told, {"on": text}).on == THIRD
+    assert day_meant(text) == THIRD
+
+
+def test_where_only_one_of_day_and_month_can_be_meant_strokes_are_taken_and_else_the_two_are_named():
+    assert parse(Told, {"on": "13/12/2026"}).on == parse(Told, {"on": "12/13/2026"}).on == dt.date(2026, 12, 13)
+    assert parse(Told, {"on": "5-5-2026"}).on == dt.date(2026, 5, 5)
+    with pytest.raises(InputError, match="2026-12-03 or 2026-03-12"):
+        parse(Told, {"on": "3/12/2026"})
+
+
+@pytest.mark.parametrize(
+    ("text", "said"),
+    [
+        ("Fri 3 Dec 2026", "is a Thursday, not a Fri"),
+        ("31.2.2026", "is not a date: write it as year-month-day"),
+        ("3 Dec", "is not a date: write it as year-month-day"),
+        ("12.13.2026", "is not a date: write it as year-month-day"),  # with points the day stands first
+        ("32 Dec 2026", "is not a date"),
+        ("Dezember 3, 2026", "is not a date"),
+        ("3.12.26", "is not a date"),
+    ],
+)
+def test_what_is_no_day_is_refused_with_what_would_be_accepted(text, said):
+    with pytest.raises(InputError, match=said) as told:
+        parse(Told, {"on": text})
+    assert told.value.faults[0].field == "on"
+    assert day_meant(text) is None
