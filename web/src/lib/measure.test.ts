@@ -57,6 +57,15 @@ describe('what is written with its unit', () => {
     ['0.5 turns', 'turns', 'metric', 0.5],
     ['1 year', 'years', 'metric', 1],
     ['16 mm²', 'mm2', 'metric', 16],
+    ['16 mm2', 'mm2', 'metric', 16],
+    // 1 lbf = 4.448222 N, so 20 lbf/ft² = 957.6 Pa and 10 ksi = 68.95 MPa.
+    ['2.5 kN/m²', 'kpa', 'metric', 2.5],
+    ['1500 Pa', 'kpa', 'imperial', 1.5],
+    ['20 psf', 'kpa', 'metric', 0.9576],
+    ['10 ksi', 'mpa', 'metric', 68.948],
+    ['40 cm per year', 'm_per_year', 'metric', 0.4],
+    ['1 ft/year', 'm_per_year', 'metric', 0.3048],
+    ['1.2 kWh', 'wh', 'metric', 1200],
   ])('reads %s in a field of %s (%s)', (text, unit, system, value) => {
     const read = readMeasure(text, unit, system as System)
     if (value === null) expect(read).toBeNull()

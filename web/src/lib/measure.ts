@@ -50,6 +50,18 @@ const WRITTEN: [RegExp, string, number, number?][] = [
   [/^(mm²|mm2)$/i, 'section', 1],
   [/^turns?$/i, 'turns', 1],
   [/^(y|yrs?|years?)$/i, 'age', 1],
+  [/^Pa$/, 'pressure', 1],
+  [/^(kPa|kN\/m[²2])$/, 'pressure', 1e3],
+  [/^(MPa|N\/mm[²2])$/, 'pressure', 1e6],
+  [/^(psf|lbf?\/ft[²2])$/i, 'pressure', 4.4482216152605 / 0.3048 ** 2],
+  [/^(psi|lbf?\/in[²2])$/i, 'pressure', 4.4482216152605 / 0.0254 ** 2],
+  [/^ksi$/i, 'pressure', 4448.2216152605 / 0.0254 ** 2],
+  [/^m(\/| per )(y|yr|year)$/i, 'growth', 1],
+  [/^cm(\/| per )(y|yr|year)$/i, 'growth', 0.01],
+  [/^ft(\/| per )(y|yr|year)$/i, 'growth', 0.3048],
+  [/^in(\/| per )(y|yr|year)$/i, 'growth', 0.0254],
+  [/^wh$/i, 'energy', 1],
+  [/^kwh$/i, 'energy', 1000],
 ]
 /** A field's unit: the kind of quantity, its size in that kind's base, and the sign under which plain numbers stand. */
 const FIELDS: Record<string, [kind: string, size: number]> = {
@@ -82,6 +94,11 @@ const FIELDS: Record<string, [kind: string, size: number]> = {
   mm2: ['section', 1],
   turns: ['turns', 1],
   years: ['age', 1],
+  kpa: ['pressure', 1e3],
+  mpa: ['pressure', 1e6],
+  m_per_year: ['growth', 1],
+  above_sea_m: ['length', 1],
+  wh: ['energy', 1],
 }
 const INCH_M = 0.0254
 
@@ -158,7 +175,7 @@ export function readMeasure(given: string, unit: string, system: 'metric' | 'imp
     const seconds = readTime(text)
     if (seconds !== null) return seconds / size
   }
-  const match = /^(.*?[\d.])\s*([^\d\s.,+−-][^\d\s.,]*(?: [^\d\s.,]+)?)$/.exec(text)
+  const match = /^(.*?[\d.])\s*([^\d\s.,+−-][^\d\s.,]*2?(?: [^\d\s.,]+){0,2})$/.exec(text)
   if (!match) return null
   const found = WRITTEN.find(([pattern, ofKind]) => ofKind === kind && pattern.test(match[2]!))
   const value = plain(match[1]!)

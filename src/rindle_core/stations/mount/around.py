@@ -39,6 +39,11 @@ def judge_kind(job: JobInput, kind: MountKind | None, options: list[MountOption]
     if kind is None:
         gone = mount_code(job)
         message = f"The stores have no mount “{gone}” any more" if gone else "The kind of mount is not chosen"
+        if surface is not None and not any(one.suits for one in options):
+            return KIND.missing(
+                f"{message}, and none suits here" if options else f"{message}, and none is made for what it stands on",
+                "Choose another surface, allow holes, wish it lower, or enter in Stores a kind that bears this antenna.",
+            )
         return KIND.missing(message, "Choose one: those that suit come first, the others say why not.")
     option = next((one for one in options if one.kind.code == kind.code), None)
     if surface is None:

@@ -71,6 +71,9 @@ def test_the_kind_is_chosen_for_what_it_stands_on():
     assert level("mount.kind", mount_code="ground_pole") == "hold"
     assert level("mount.kind", may_drill=False) == "mind"
     assert level("mount.kind", surface=None) == "unknown"
+    none = mounted(mount_code="", may_drill=False)["mount.kind"]
+    assert "none suits here" in none.message and "wish it lower" in none.clears_by
+    assert "none suits" not in mounted(mount_code="")["mount.kind"].message
 
 
 def test_reach_over_an_eave_and_weight_speak_against_a_kind():
