@@ -62,7 +62,7 @@ describe('what is written with its unit', () => {
     ['2.5 kN/m²', 'kpa', 'metric', 2.5],
     ['1500 Pa', 'kpa', 'imperial', 1.5],
     ['20 psf', 'kpa', 'metric', 0.9576],
-    ['10 ksi', 'mpa', 'metric', 68.948],
+    ['10 ksi', 'mpa', 'metric', 68.94757],
     ['40 cm per year', 'm_per_year', 'metric', 0.4],
     ['1 ft/year', 'm_per_year', 'metric', 0.3048],
     ['1.2 kWh', 'wh', 'metric', 1200],

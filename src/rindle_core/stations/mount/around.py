@@ -42,7 +42,7 @@ def judge_kind(job: JobInput, kind: MountKind | None, options: list[MountOption]
         if surface is not None and not any(one.suits for one in options):
             return KIND.missing(
                 f"{message}, and none suits here" if options else f"{message}, and none is made for what it stands on",
-                "Choose another surface, allow holes, wish it lower, or enter in Stores a kind that bears this antenna.",
+                "Choose another surface, allow holes, wish it lower, or enter in Stores a kind that bears it.",
             )
         return KIND.missing(message, "Choose one: those that suit come first, the others say why not.")
     option = next((one for one in options if one.kind.code == kind.code), None)

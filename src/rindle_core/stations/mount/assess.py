@@ -32,6 +32,7 @@ from rindle_core.stations.mount.asked import (
     chosen_fixing,
 )
 from rindle_core.stations.mount.checks import judge_alterations, judge_checks, judge_tether
+from rindle_core.stations.mount.facts import MountFacts
 from rindle_core.stations.mount.findings import STOPPED, WAITS_MAST
 from rindle_core.stations.mount.fixing_findings import WAITS_FIXING
 from rindle_core.stations.mount.mast import MountResult
@@ -46,12 +47,28 @@ from rindle_core.stations.station import Context
 from rindle_core.stations.stops import stops_of
 
 _NO_HOLES = ("vehicle", "existing_mast")
-WAITS_FOR_MAST = WAITS_MAST.missing(
-    "The mast is not measured", "Enter the mast's outer diameter, wall and free length."
-)
+_OF_THE_MAST = {
+    "mast_diameter_mm": "outer diameter",
+    "mast_wall_mm": "wall",
+    "mast_free_length_m": "free length",
+}
 WAITS_FOR_FIXING = WAITS_FIXING.missing(
     "What holds the plate is not chosen", "Say what it is driven into, and choose the fixing."
 )
+
+
+def _waits_for_mast(told: MountFacts) -> Finding:
+    """What of the mast is still to be measured; it leads to the first of it."""
+    lacks = [name for name in _OF_THE_MAST if getattr(told, name) is None]
+    if not lacks:
+        waits = WAITS_MAST.missing("The mast is not judged: no terminal is chosen", "Choose the terminal at Brief.")
+        return waits.model_copy(update={"at": "brief.terminal_code"})
+    if len(lacks) == len(_OF_THE_MAST):
+        return WAITS_MAST.missing("The mast is not measured", "Enter the mast's outer diameter, wall and free length.")
+    words = " and ".join(_OF_THE_MAST[name] for name in lacks)
+    message = f"The mast’s {words} {'are' if len(lacks) > 1 else 'is'} not measured"
+    waits = WAITS_MAST.missing(message, f"Enter the mast's {words}.")
+    return waits.model_copy(update={"at": f"mount.{lacks[0]}"})
 
 
 def _works(job: JobInput, kind: MountKind | None) -> list[Work]:
@@ -117,7 +134,7 @@ def assess(context: Context) -> Outcome[MountPart]:
     terminal, kind, options = job.picks.terminal, mount_kind(job), _options(job)
     stopped = stops_of(job, STOPPED, *_works(job, kind))
     if terminal is None:
-        return Outcome(MountPart(mount=None, mount_options=options), [WAITS_FOR_MAST, *stopped])
+        return Outcome(MountPart(mount=None, mount_options=options), [_waits_for_mast(job.mount), *stopped])
     blown = asked_wind(job, terminal)
     mast, fitted = asked_mast(job, terminal, blown.result), asked_fit(job, terminal, kind)
     lifted, climbed = asked_lifts(job, terminal, kind), asked_getting_up(job)
@@ -141,7 +158,7 @@ def assess(context: Context) -> Outcome[MountPart]:
         }
     )
     needs_mast = kind is None or kind.holds != "stand"
-    waits = [WAITS_FOR_MAST] if mast is None and needs_mast else []
+    waits = [_waits_for_mast(job.mount)] if mast is None and needs_mast else []
     findings = [
         judge_kind(job, kind, options),  # which says what is asked of the mast
         *waits,

@@ -96,12 +96,13 @@ def _height_m(kind: MountKind, given: MountChoiceInput) -> float:
 
 
 def _against_tube(kind: MountKind, given: MountChoiceInput) -> list[str]:
-    """The kind's tube against the antenna's clamp; one that was measured here is judged by `fit`."""
-    measured = kind.code == given.measured_code and given.measured_mm is not None
-    if given.clamp is None or measured:
+    """The kind's tube against the antenna's clamp; one that was measured here by what it measures."""
+    if given.clamp is None:
         return []
     least, most = given.clamp.least_mm, given.clamp.most_mm
     clamp = f"do not fit the clamp ({least:g} to {most:g} mm)"
+    if kind.code == given.measured_code and given.measured_mm is not None:
+        return [] if least <= given.measured_mm <= most else [f"{given.measured_mm:g} mm of tube {clamp}"]
     found = []
     thin, thick, wall_mm = kind.grip_least_mm, kind.grip_most_mm, kind.tube_wall_mm
     if kind.tube_mm is not None:

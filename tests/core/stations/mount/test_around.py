@@ -72,8 +72,20 @@ def test_the_kind_is_chosen_for_what_it_stands_on():
     assert level("mount.kind", may_drill=False) == "mind"
     assert level("mount.kind", surface=None) == "unknown"
     none = mounted(mount_code="", may_drill=False)["mount.kind"]
-    assert "none suits here" in none.message and "wish it lower" in none.clears_by
+    assert "none suits here" in none.message
+    assert "wish it lower" in none.clears_by
     assert "none suits" not in mounted(mount_code="")["mount.kind"].message
+    assert (
+        level("mount.kind", mast_diameter_mm=20.0) == "mind"
+    )  # the tube that stands here is not in the clamp's window
+
+
+def test_what_is_still_to_be_measured_of_the_mast_is_named_and_led_to():
+    lacks = mounted(mast_free_length_m=None)["waits.mast"]
+    assert (lacks.message, lacks.at) == ("The mast’s free length is not measured", "mount.mast_free_length_m")
+    both = mounted(mast_wall_mm=None, mast_free_length_m=None)["waits.mast"]
+    assert (both.message, both.at) == ("The mast’s wall and free length are not measured", "mount.mast_wall_mm")
+    assert "waits.mast" not in mounted()
 
 
 def test_reach_over_an_eave_and_weight_speak_against_a_kind():
