@@ -5276,6 +5276,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -5758,6 +5759,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -6070,6 +6072,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -6339,9 +6342,9 @@ export interface components {
             block_count?: number | null;
             /**
              * Block Kg
-             * @default 20
+             * @description None: not weighed, and 20 kg are planned
              */
-            block_kg: number;
+            block_kg?: number | null;
             /**
              * Deck Kpa
              * @description What the roof bears beside snow
@@ -6483,6 +6486,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -6556,7 +6560,7 @@ export interface components {
             laid_kg: number;
             /**
              * Pressure Kpa
-             * @description Of all of it on the frame's area, wind apart
+             * @description Of all of it on the frame's area, wind apart, with no fewer blocks than are asked for
              */
             pressure_kpa: number;
             /** Wanted Count */
@@ -6794,6 +6798,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -6977,6 +6982,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -8647,6 +8653,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -13214,6 +13221,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -14433,6 +14441,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -18486,6 +18495,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -19190,6 +19200,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -19739,6 +19750,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -19968,6 +19980,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -20450,6 +20463,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -20885,6 +20899,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -21104,6 +21119,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -21444,6 +21460,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -25312,6 +25329,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -25980,6 +25998,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -26952,6 +26971,12 @@ export interface components {
              */
             spares_aloft_percent: number;
             /**
+             * Standing Fall Deg
+             * @description Fall taken under a ballast frame while it is not measured
+             * @default 3
+             */
+            standing_fall_deg: number;
+            /**
              * Steel Yield Mpa
              * @description Yield strength taken for an unmarked tube
              * @default 235
@@ -27721,6 +27746,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -28292,6 +28318,7 @@ export interface components {
              *       "site_exposure": "",
              *       "snow_m": null,
              *       "soil": "",
+             *       "standing_fall_deg": null,
              *       "survive_mps": null,
              *       "tethered": false,
              *       "timber_dry": false,
@@ -33186,6 +33213,7 @@ export interface components {
              *         "skyline_gap_deg": 30,
              *         "skyline_reach_m": 5,
              *         "spares_aloft_percent": 10,
+             *         "standing_fall_deg": 3,
              *         "steel_yield_mpa": 235,
              *         "stream_gap_s": 20,
              *         "stream_gaps_per_h": 0.5,
@@ -37544,6 +37572,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -38304,6 +38333,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -38555,6 +38585,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -38942,6 +38973,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -42828,6 +42860,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -43161,6 +43194,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -51265,6 +51299,11 @@ export interface components {
              * @enum {string}
              */
             soil: "" | "rock" | "soft_rock" | "gravel" | "sand" | "clay" | "other";
+            /**
+             * Fall under the frame
+             * @description Clinometer down the fall; while it is not told a usual one is taken
+             */
+            standing_fall_deg?: number | null;
             /** Outlives gusts up to */
             survive_mps?: number | null;
             /**
@@ -51466,6 +51505,11 @@ export interface components {
             snow_m?: number | null;
             /** Soil */
             soil?: ("" | "rock" | "soft_rock" | "gravel" | "sand" | "clay" | "other") | null;
+            /**
+             * Fall under the frame
+             * @description Clinometer down the fall; while it is not told a usual one is taken
+             */
+            standing_fall_deg?: number | null;
             /** Outlives gusts up to */
             survive_mps?: number | null;
             /** A tether secures it */
@@ -51631,6 +51675,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -53392,6 +53437,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -53963,6 +54009,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -58195,6 +58242,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -58906,6 +58954,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -59328,6 +59377,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -63549,6 +63599,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -63740,6 +63791,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -64699,6 +64751,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -65052,6 +65105,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -65280,6 +65334,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -65596,6 +65651,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -66127,6 +66183,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -66476,6 +66533,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -66688,6 +66746,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -70725,6 +70784,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -70969,6 +71029,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -71142,6 +71203,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -75259,6 +75321,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -76527,6 +76590,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -77052,6 +77116,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -77302,6 +77367,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -81388,6 +81454,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -81949,6 +82016,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -82267,6 +82335,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -82575,6 +82644,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -82747,6 +82817,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,
@@ -83009,6 +83080,7 @@ export interface components {
              *       "skyline_gap_deg": 30,
              *       "skyline_reach_m": 5,
              *       "spares_aloft_percent": 10,
+             *       "standing_fall_deg": 3,
              *       "steel_yield_mpa": 235,
              *       "stream_gap_s": 20,
              *       "stream_gaps_per_h": 0.5,

@@ -30,6 +30,9 @@ UNDERLAYS: dict[str, str] = {
 }
 
 
+_USUAL_BLOCK_KG = 20.0
+
+
 class BallastInput(Model):
     """The gust on antenna and mast, the frame, and what it stands on."""
 
@@ -39,7 +42,7 @@ class BallastInput(Model):
     own_kg: float = Field(ge=0, le=5000, description="Antenna, mast and frame")
     width_m: float = Field(gt=0, le=10, description="Of the frame's shorter side")
     length_m: float = Field(gt=0, le=10)
-    block_kg: float = Field(default=20.0, gt=0, le=200)
+    block_kg: float | None = Field(default=None, gt=0, le=200, description="None: not weighed, and 20 kg are planned")
     block_count: int | None = Field(default=None, ge=0, le=500, description="As laid or planned")
     underlay: Underlay = ""
     slope_deg: float = Field(default=0.0, ge=0, le=30)
@@ -58,7 +61,9 @@ class BallastResult(Model):
     wanted_kg: float
     wanted_count: int
     laid_kg: float = Field(description="Of the blocks that are told, or else of those that are asked for")
-    pressure_kpa: float = Field(description="Of all of it on the frame's area, wind apart")
+    pressure_kpa: float = Field(
+        description="Of all of it on the frame's area, wind apart, with no fewer blocks than are asked for"
+    )
     friction_number: float
 
 
@@ -82,8 +87,10 @@ def ballast(given: BallastInput) -> Outcome[BallastResult]:
         return max(0.0, newton / STANDARD_GRAVITY_MPS2 - given.own_kg)
 
     wanted_kg = max(kg(tipping_n), kg(min(sliding_n, 1e7)), kg(lifting_n))
-    count = math.ceil(wanted_kg / given.block_kg - 1e-9)
-    laid_kg = (count if given.block_count is None else given.block_count) * given.block_kg
+    block_kg = given.block_kg or _USUAL_BLOCK_KG
+    count = math.ceil(wanted_kg / block_kg - 1e-9)
+    laid_kg = (count if given.block_count is None else given.block_count) * block_kg
+    borne_kg = max(laid_kg, count * block_kg)
     area = given.width_m * given.length_m
     result = BallastResult(
         by_tipping_kg=kg(tipping_n),
@@ -92,7 +99,7 @@ def ballast(given: BallastInput) -> Outcome[BallastResult]:
         wanted_kg=wanted_kg,
         wanted_count=count,
         laid_kg=laid_kg,
-        pressure_kpa=(laid_kg + given.own_kg) * STANDARD_GRAVITY_MPS2 / area / 1000.0,
+        pressure_kpa=(borne_kg + given.own_kg) * STANDARD_GRAVITY_MPS2 / area / 1000.0,
         friction_number=mu,
     )
     return Outcome(result, _judge(given, result, slides=grip <= 0))
@@ -122,9 +129,12 @@ def _judge(given: BallastInput, result: BallastResult, *, slides: bool) -> list[
         found.append(
             BALLAST.missing(
                 "How many blocks are laid is not told",
-                f"Lay {result.wanted_count} of {given.block_kg:g} kg or more, and enter how many.",
+                f"Lay {result.wanted_count} of {given.block_kg or _USUAL_BLOCK_KG:g} kg or more, and enter how many.",
             )
         )
+    elif given.block_kg is None:
+        weigh = BALLAST.missing("What a block weighs is not told", "Weigh one, dry, and enter it.")
+        found.append(weigh.model_copy(update={"at": "mount.block_kg"}))
     else:
         found.append(
             BALLAST.at_least(
@@ -133,8 +143,8 @@ def _judge(given: BallastInput, result: BallastResult, *, slides: bool) -> list[
                 clear="The blocks hold it in the design gust",
                 under="The blocks do not hold it in the design gust",
                 why="It tips, slides or lifts. Planning aid only: local codes prevail.",
-                so="Against tipping, sliding and lifting, with the firm’s factor. Planning aid only: local codes "
-                "prevail.",
+                so=f"Against tipping, sliding and lifting on a fall of {given.slope_deg:g}°, with the firm’s factor. "
+                "Planning aid only: local codes prevail.",
                 clears_by=f"{result.wanted_count} blocks, a wider frame or a shorter mast.",
             )
         )

@@ -149,6 +149,10 @@ class MountFacts(Facts):
     frame_length_m: Annotated[float | None, Entry("Frame, longer side")] = Field(default=None, gt=0, le=10)
     block_kg: Annotated[float | None, Entry("A block")] = Field(default=None, gt=0, le=200)
     block_count: Annotated[int | None, Entry("Blocks laid")] = Field(default=None, ge=0, le=500)
+    standing_fall_deg: Annotated[
+        float | None,
+        Entry("Fall under the frame", hint="Clinometer down the fall; while it is not told a usual one is taken"),
+    ] = Field(default=None, ge=0, le=30)
     deck_kpa: Annotated[float | None, Entry("The roof bears", hint="Beside snow; ask owner or engineer")] = Field(
         default=None, gt=0, le=100
     )

@@ -379,3 +379,11 @@ def test_a_kind_that_its_clamp_alone_holds_asks_for_a_tether():
     assert level("mount.tether", mount_code="gable_pole") == "unknown"
     assert level("mount.tether", mount_code="gable_pole", tethered=True) == "clear"
     assert level("mount.tether", mount_code="wall_arm") is None
+
+
+def test_a_frame_is_reckoned_on_the_fall_that_was_measured_or_else_on_the_firms_usual_one():
+    laid = {"mount_code": "ballast", "underlay": "bitumen", "block_kg": 20.0, "block_count": 400}
+    assert "on a fall of 3°" in mounted(**laid)["mount.ballast"].why
+    assert "on a fall of 0°" in mounted(**laid, standing_fall_deg=0.0)["mount.ballast"].why
+    assert level("mount.friction", **laid, standing_fall_deg=25.0) == "hold"  # tan 25° is over the 0.4 of wet felt
+    assert level("mount.friction", **laid, standing_fall_deg=20.0) is None

@@ -267,7 +267,8 @@ def test_a_moment_of_another_clock_than_the_sites_is_refused():
 
 
 def frame(**more):
-    told = {"force_n": 600, "lever_m": 1.0, "own_kg": 30, "width_m": 1.1, "length_m": 1.1, "underlay": "bitumen"}
+    told = {"force_n": 600, "lever_m": 1.0, "own_kg": 30, "width_m": 1.1, "length_m": 1.1, "underlay": "bitumen",
+            "block_kg": 20}  # fmt: skip
     return ballast(BallastInput(**told | more))
 
 
@@ -290,6 +291,11 @@ def test_what_is_asked_for_does_not_tip_slide_or_lift(force, lever, width, lift)
 
 
 def test_blocks_roof_and_edge_are_judged():
+    assert levels(frame(block_count=60, block_kg=None))["mount.ballast"] == "unknown"  # of what, nobody said
+    wanted = frame().result.wanted_count
+    few, right = frame(block_count=1).result, frame(block_count=wanted).result
+    assert few.pressure_kpa == right.pressure_kpa  # a roof is not cleared by too few blocks
+    assert right.pressure_kpa == pytest.approx((20 * wanted + 30) * 9.80665 / 1.1**2 / 1000)
     found = frame(block_count=3, deck_kpa=0.2, edge_m=0.5)
     assert levels(found) == {"mount.ballast": "hold", "mount.deck": "hold", "mount.deck_edge": "mind"}
     enough = frame(block_count=frame().result.wanted_count, deck_kpa=5, edge_m=3)

@@ -122,6 +122,7 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
     </p>
     <div class="fields">
       <fact at="mount.underlay" chips />
+      <fact at="mount.standing_fall_deg" />
       <fact at="mount.frame_width_m" />
       <fact at="mount.frame_length_m" />
       <fact at="mount.block_kg" />
