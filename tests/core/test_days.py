@@ -4,13 +4,14 @@ import datetime as dt
 
 import pytest
 
-from rindle_core.kernel.days import Day, day_meant
+from rindle_core.kernel.days import Day, SiteMoment, day_meant
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import Model, parse
 
 
 class Told(Model):
     on: Day | None = None
+    at: SiteMoment | None = None
 
 
 THIRD = dt.date(2026, 12, 3)  # a Thursday
@@ -50,3 +51,34 @@ def test_what_is_no_day_is_refused_with_what_would_be_accepted(text, said):
         parse(Told, {"on": text})
     assert told.value.faults[0].field == "on"
     assert day_meant(text) is None
+
+
+@pytest.mark.parametrize(
+    "text",
+    ["2026-12-03 14:05", "2026-12-03T14:05", "3.12.2026 14:05", "3.12.2026 14.05", "3 Dec 2026, 2:05 pm",
+     "Thu, 3 Dec 2026 14:05:00", "Dec 3, 2026 02:05 p.m.", "2026/12/3 14h05"],
+)  # fmt: skip
+def test_a_moment_is_taken_as_people_write_it(text):
+    assert parse(Told, {"at": text}).at == dt.datetime(2026, 12, 3, 14, 5)
+
+
+@pytest.mark.parametrize(
+    ("text", "said"),
+    [
+        ("3/12/2026 14:05", "2026-12-03 or 2026-03-12"),
+        ("3.12.2026 14:05 am", "14 am is not an hour"),
+        ("3.12.2026 25:05", "is not a moment"),
+        ("3.12.2026", "names no time of the day: write it as 2026-12-03 14:05"),
+        ("2026-12-03", "names no time of the day"),  # midnight is nobody's word
+        ("14:05", "is not a moment"),
+        ("2026-12-03T14:05:00Z", "site's clock"),
+    ],
+)
+def test_what_is_no_moment_is_refused_with_what_would_be_accepted(text, said):
+    with pytest.raises(InputError, match=said):
+        parse(Told, {"at": text})
+
+
+def test_midnight_and_noon_of_twelve_hours():
+    assert parse(Told, {"at": "3 Dec 2026 12:10 am"}).at == dt.datetime(2026, 12, 3, 0, 10)
+    assert parse(Told, {"at": "3 Dec 2026 12:10 pm"}).at == dt.datetime(2026, 12, 3, 12, 10)

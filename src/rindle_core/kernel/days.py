@@ -6,7 +6,7 @@ import datetime as dt
 import re
 from typing import Annotated, Any
 
-from pydantic import BeforeValidator, TypeAdapter, ValidationError
+from pydantic import BeforeValidator, NaiveDatetime, TypeAdapter, ValidationError
 
 _MONTHS = ("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec")
 _WEEKDAYS = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
@@ -18,6 +18,12 @@ _NAMED = (
 )
 _YEAR_FIRST = re.compile(r"^(?P<year>\d{4})[./-](?P<month>\d{1,2})[./-](?P<day>\d{1,2})$")
 _FIGURES = re.compile(r"^(?P<first>\d{1,2})(?P<between>[./-])(?P<second>\d{1,2})(?P=between)(?P<year>\d{4})$")
+
+_TIME = re.compile(
+    r"^\s*(?P<day>\S.*?),?\s+(?P<hour>\d{1,2})[:.h](?P<minute>\d{2})(?::(?P<second>\d{2}))?"
+    r"(?:\s*(?P<half>[ap])\.?m\.?)?\s*$",
+    re.IGNORECASE,
+)
 
 
 def read_day(given: Any) -> Any:
@@ -37,6 +43,30 @@ def read_day(given: Any) -> Any:
     if weekday and not weekday[0].startswith(_WEEKDAYS[day.weekday()]):
         raise ValueError(f"is a {day:%A}, not a {weekday[0].strip(' .,').capitalize()}: write the day that is meant")
     return day
+
+
+def read_moment(given: Any) -> Any:
+    """`24.11.2026 12:30`, `24 Nov 2026, 2:30 pm` and the like in the form that is kept; else as it came.
+
+    The day as `read_day` reads it, with its errors; the time behind it, by the clocks that the field names.
+    """
+    if not isinstance(given, str):
+        return given
+    found = _TIME.match(given)
+    if found is None:
+        alone = read_day(given) if not given.strip().isdigit() else given
+        if isinstance(alone, dt.date):
+            raise ValueError(f"names no time of the day: write it as {alone} 14:05")
+        return given
+    day = read_day(found["day"])
+    if not isinstance(day, dt.date):
+        return given
+    hour, half = int(found["hour"]), (found["half"] or "").lower()
+    if half and not 1 <= hour <= 12:
+        raise ValueError(f"{found['hour']} {half}m is not an hour: write 1 to 12 with am or pm, or 0 to 23")
+    if half:
+        hour = hour % 12 + 12 * (half == "p")
+    return f"{day}T{hour:02d}:{found['minute']}:{found['second'] or '00'}"
 
 
 def day_meant(given: Any) -> dt.date | None:
@@ -72,6 +102,8 @@ def _made(year: str, month: int | str, day: str) -> dt.date | None:
 
 
 Day = Annotated[dt.date, BeforeValidator(read_day)]
+Moment = Annotated[dt.datetime, BeforeValidator(read_moment)]
+SiteMoment = Annotated[NaiveDatetime, BeforeValidator(read_moment)]  # by the site's clock alone
 _DAY = TypeAdapter(Day)
 
-__all__ = ["Day", "day_meant", "read_day"]
+__all__ = ["Day", "Moment", "SiteMoment", "day_meant", "read_day", "read_moment"]

@@ -7,6 +7,8 @@ from functools import lru_cache
 from threading import Lock
 from zoneinfo import ZoneInfo
 
+from rindle_core.kernel.days import read_moment
+
 _LOCK = Lock()
 _HOUR_S = 3600.0
 
@@ -55,9 +57,10 @@ def told_at(at: dt.datetime, zone: str) -> str:
 def read_at(text: str, zone: str, after: dt.datetime | None = None) -> dt.datetime:
     """A moment as it is written by that zone's clocks, aware, in UTC: `2026-11-24 14:05:10`, or with a zone of its own.
 
-    A time alone, `14:05`, is the first such one at or after `after`. Raises ValueError that says what is accepted.
+    The day also as `read_moment` takes it. A time alone, `14:05`, is the first such one at or after `after`.
+    Raises ValueError that says what is accepted.
     """
-    there, text = ZoneInfo(zone), text.strip()
+    there, text = ZoneInfo(zone), read_moment(text.strip())
     begin = None if after is None else after.astimezone(there).replace(tzinfo=None)
     try:
         if begin is not None and "-" not in text:

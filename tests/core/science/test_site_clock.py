@@ -39,6 +39,7 @@ def test_a_moment_is_read_by_the_sites_clock_and_a_time_alone_is_the_next_such()
     began = read_at("2026-11-24 18:30", "Africa/Maseru")  # two hours before UTC all year
     assert began == dt.datetime(2026, 11, 24, 16, 30, tzinfo=dt.UTC)
     assert read_at("2026-11-24T18:30:00Z", "Africa/Maseru") == dt.datetime(2026, 11, 24, 18, 30, tzinfo=dt.UTC)
+    assert read_at("24 Nov 2026, 6:30 pm", "Africa/Maseru", began) == began
     assert read_at("18:30", "Africa/Maseru", began) == began
     assert read_at("18:29:59", "Africa/Maseru", began) == began + dt.timedelta(hours=23, minutes=59, seconds=59)
     assert read_at("06:00", "Africa/Maseru", began) == began + dt.timedelta(hours=11, minutes=30)

@@ -9,7 +9,7 @@ from pydantic import Field
 
 from rindle_core.catalogue.house_words import DEFAULT_WORDS, HouseWords
 from rindle_core.catalogue.mounts import SURFACES, Surface
-from rindle_core.kernel.days import Day
+from rindle_core.kernel.days import Day, Moment
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Facts, Model
@@ -125,7 +125,7 @@ class VisitFacts(Facts):
     approved_by: Annotated[str, Entry("Agreed by", placeholder="Name of the customer")] = Field(
         default="", max_length=120
     )
-    approved_at: Annotated[dt.datetime | None, Entry("Day and time", placeholder="2026-11-26 14:00")] = Field(
+    approved_at: Annotated[Moment | None, Entry("Day and time", placeholder="2026-11-26 14:00")] = Field(
         default=None, description="Site's clock"
     )
     approved_letter: Annotated[str, Entry("Position agreed to")] = Field(default="", max_length=3)
@@ -208,7 +208,7 @@ class VisitFacts(Facts):
         default=None, ge=0, le=1_000_000
     )
     lineup_at: Annotated[
-        dt.datetime | None, Entry("Day and time", hint="On the site’s clock", placeholder="2026-11-26 14:00")
+        Moment | None, Entry("Day and time", hint="On the site’s clock", placeholder="2026-11-26 14:00")
     ] = Field(default=None, description="Site's clock")
     lineup_booked: Annotated[bool, Entry("The desk has booked it")] = False
     lineup_person: Annotated[str, Entry("Who will be on site")] = Field(default="", max_length=120)

@@ -9,7 +9,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from rindle_core.catalogue.house_words import WEATHER_KINDS, HouseWords, WeatherKind
-from rindle_core.kernel.days import Day
+from rindle_core.kernel.days import Day, Moment
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
@@ -48,7 +48,7 @@ class VisitTask(Row):
         default="", max_length=400, description="Items of the list of deliveries, separated by ;"
     )
     before_slot: Annotated[bool, Entry("Before the line-up")] = False
-    finished_at: Annotated[dt.datetime | None, Entry("Finished", placeholder="2026-11-24 12:30")] = Field(
+    finished_at: Annotated[Moment | None, Entry("Finished", placeholder="2026-11-24 12:30")] = Field(
         default=None, description="When the work on it ended, site's clock"
     )
 

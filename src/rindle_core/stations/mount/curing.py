@@ -7,6 +7,7 @@ from typing import Annotated
 
 from pydantic import Field, NaiveDatetime
 
+from rindle_core.kernel.days import SiteMoment
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
@@ -22,7 +23,7 @@ _LOG_IT = "Log what the temperature was, from the pour on."
 class CuringSpell(Row):
     """The mean temperature of the concrete, or of the air, from a moment on."""
 
-    from_at: Annotated[NaiveDatetime, Entry("From", placeholder="2026-11-24 12:30")]
+    from_at: Annotated[SiteMoment, Entry("From", placeholder="2026-11-24 12:30")]
     mean_c: Annotated[float, Entry("Mean temperature")] = Field(ge=-40, le=60)
     forecast: Annotated[bool, Entry("Forecast")] = False
 

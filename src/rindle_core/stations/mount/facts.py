@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import Field, NaiveDatetime
+from pydantic import Field
 
 from rindle_core.catalogue.fixings import BASES, Base
 from rindle_core.catalogue.mounts import SIDES, Side
-from rindle_core.kernel.days import Day
+from rindle_core.kernel.days import Day, SiteMoment
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Code, Facts
 from rindle_core.science.drag import Landform
@@ -140,9 +140,9 @@ class MountFacts(Facts):
     pour_checks: Annotated[list[str], Entry("Seen to at the pour", words="pour_checks")] = Field(
         default_factory=list, max_length=40
     )
-    poured_at: Annotated[NaiveDatetime | None, Entry("Poured at", placeholder="2026-11-24 12:30")] = None
+    poured_at: Annotated[SiteMoment | None, Entry("Poured at", placeholder="2026-11-24 12:30")] = None
     curing: Annotated[list[CuringSpell], Entry("Temperatures since")] = Field(default_factory=list, max_length=200)
-    cured_at: Annotated[NaiveDatetime | None, Entry("Judged at", placeholder="2026-11-28 08:00")] = None
+    cured_at: Annotated[SiteMoment | None, Entry("Judged at", placeholder="2026-11-28 08:00")] = None
 
     underlay: Annotated[Underlay, Entry("Stands on", choices=UNDERLAYS)] = ""
     frame_width_m: Annotated[float | None, Entry("Frame, shorter side")] = Field(default=None, gt=0, le=10)

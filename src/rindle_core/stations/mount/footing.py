@@ -5,8 +5,9 @@ from __future__ import annotations
 import math
 from typing import Annotated, Literal
 
-from pydantic import Field, NaiveDatetime
+from pydantic import Field
 
+from rindle_core.kernel.days import SiteMoment
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
@@ -36,7 +37,7 @@ class PlumbReading(Row):
     stage: Annotated[PlumbStage, Entry("When", choices=dict(STAGES))] = "empty"
     first_deg: Annotated[float, Entry("First face")] = Field(ge=-30, le=30)
     second_deg: Annotated[float, Entry("Second face")] = Field(ge=-30, le=30)
-    read_at: Annotated[NaiveDatetime | None, Entry("Read at", placeholder="2026-11-24 12:30")] = None
+    read_at: Annotated[SiteMoment | None, Entry("Read at", placeholder="2026-11-24 12:30")] = None
 
     def lean_deg(self) -> float:
         """Of both faces together; small angles add as the sides of a right angle."""
