@@ -5,7 +5,10 @@ from __future__ import annotations
 import pytest
 
 from rindle_core.job import JobInput, assess
+from rindle_core.kernel.findings import Kind, Level, against
+from rindle_core.kernel.headline import as_text
 from rindle_core.kernel.units import all_in_system, format_money, format_quantity, holds_size, in_system
+from rindle_core.stations.fold import held
 from tests import golden
 
 
@@ -120,3 +123,33 @@ def test_sentences_of_a_whole_answer_follow_and_figures_stay():
         "figure_m": 2.0,
         "rows": [{"what": "6.6 lb"}, None],
     }
+
+
+_PLAIN = Kind("mount.plain", "a figure", unit="m", at="mount.mast_wall_mm")
+
+
+@pytest.mark.parametrize(
+    ("finding", "metric", "imperial"),
+    [
+        # 0.812 m = 2 ft 7.97 in, 2 m = 6 ft 6.74 in, 0.888 m = 2 ft 10.96 in, each taken to the side that keeps it
+        (_PLAIN(Level.HOLD, "x", "", figure=0.7, limit=0.812, bound="at_least"), "at least 0.9 m",
+         "at least 2 ft 8 in"),
+        (_PLAIN(Level.HOLD, "x", "", figure=1.2, limit=0.888, bound="at_most"), "at most 0.8 m", "at most 2 ft 10 in"),
+        (_PLAIN(Level.CLEAR, "x", "", figure=2.3, limit=2.0, bound="at_least"), "at least 2.0 m", "at least 6 ft 7 in"),
+        (_PLAIN(Level.HOLD, "x", "", figure=3, limit=1.01, upper=1.99, bound="between"), "between 1.1 m and 1.9 m",
+         "between 3 ft 4 in and 6 ft 6 in"),
+        (_PLAIN(Level.MIND, "x", "", figure=3, limit=1.04, bound="usual"), "usually 1.0 m", "usually 3 ft 5 in"),
+        # where both would look the same there are digits enough: 0.86 against 0.847
+        (_PLAIN(Level.CLEAR, "x", "", figure=0.86, limit=0.847, bound="at_least"), "at least 0.85 m",
+         "at least 2.78 ft"),
+    ],
+)  # fmt: skip
+def test_who_keeps_to_the_limit_that_is_shown_keeps_the_limit(finding, metric, imperial):
+    assert (against(finding)[1], against(finding, "imperial")[1]) == (metric, imperial)
+
+
+def test_the_heading_of_a_hold_tells_its_figures_apart_and_rounds_the_limit_to_its_safe_side():
+    close = _PLAIN(Level.HOLD, "Too shallow", "", figure=0.852, limit=0.858, bound="at_least", clears_by="Dig.")
+    assert as_text(held([close])) == "Too shallow: 0.85 m, wanted at least 0.86 m. Dig."
+    far = close.model_copy(update={"figure": 0.7})
+    assert as_text(held([far])) == "Too shallow: 0.7 m, wanted at least 0.9 m. Dig."

@@ -11,7 +11,7 @@ from pydantic import Field
 
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.ties import no_less, no_more
-from rindle_core.kernel.units import System, format_quantity
+from rindle_core.kernel.units import System, Towards, format_quantity
 
 
 class Level(StrEnum):
@@ -144,28 +144,48 @@ class Kind:
 _BOUND_WORDS: dict[Bound, str] = {"at_most": "at most", "at_least": "at least", "usual": "usually"}
 
 
+# To which side the limit that such a bound names is rounded: who keeps to what is shown keeps the limit.
+SAFE_SIDE: dict[Bound, Towards] = {"at_most": "down", "at_least": "up", "between": "up"}
+
+
+def digits_apart(finding: Finding, system: System = "metric") -> int:
+    """Digits beyond the usual ones, so that figure and limit do not look the same where they are not.
+
+    A figure that is not nothing has one more before it is shown as that.
+    """
+    figure, limit, unit = finding.figure, finding.limit, finding.unit
+    if figure is None or not unit or limit is None or not finding.bound:
+        return 0
+    side = SAFE_SIDE.get(finding.bound, "near")
+
+    def same(extra: int) -> bool:
+        beside = format_quantity(limit, unit, system, extra, side)
+        return format_quantity(figure, unit, system, extra) == beside
+
+    more = next((extra for extra in range(4) if not same(extra)), 0)
+    nothing = figure != 0 and format_quantity(figure, unit, system) == format_quantity(0.0, unit, system)
+    return 1 if more == 0 and nothing else more
+
+
 def against(finding: Finding, system: System = "metric") -> tuple[str, str]:
     """Figure and limit in words: `("0.504 dB", "at most 0.500 dB")`, `("60.3 mm", "between 48.0 mm and 61.0 mm")`.
 
-    Where both would look the same and are not, each has digits enough to tell them apart; a figure that is not nothing
-    has one more before it is shown as that.
+    With `digits_apart`; the limit is rounded to its safe side.
     """
     figure, limit = finding.figure, finding.limit
     if figure is None or not finding.unit:
         return "", ""
     if limit is None or not finding.bound:
         return format_quantity(figure, finding.unit, system), ""
+    more = digits_apart(finding, system)
 
-    def words(value: float, extra: int) -> str:
-        return format_quantity(value, finding.unit, system, extra)
+    def words(value: float, to: Towards) -> str:
+        return format_quantity(value, finding.unit, system, more, to)
 
-    more = next((extra for extra in range(4) if words(figure, extra) != words(limit, extra)), 0)
-    if more == 0 and figure != 0 and words(figure, 0) == words(0.0, 0):
-        more = 1
-    told, beside = words(figure, more), words(limit, more)
+    told, beside = words(figure, "near"), words(limit, SAFE_SIDE.get(finding.bound, "near"))
     if finding.bound == "between" and finding.upper is not None:
-        return told, f"between {beside} and {words(finding.upper, more)}"
+        return told, f"between {beside} and {words(finding.upper, 'down')}"
     return told, f"{_BOUND_WORDS.get(finding.bound, '')} {beside}"
 
 
-__all__ = ["Bound", "Finding", "Kind", "Level", "against", "by_gravity", "worst"]
+__all__ = ["SAFE_SIDE", "Bound", "Finding", "Kind", "Level", "against", "by_gravity", "digits_apart", "worst"]

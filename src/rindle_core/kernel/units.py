@@ -12,6 +12,7 @@ from functools import lru_cache
 from typing import Any, Literal, NamedTuple
 
 System = Literal["metric", "imperial"]
+Towards = Literal["near", "up", "down"]  # how a figure is rounded
 
 METRES_PER_FOOT = 0.3048  # exact, 1959 international yard and pound agreement
 MILLIMETRES_PER_INCH = 25.4  # exact, the same agreement
@@ -104,9 +105,18 @@ _SIXTEENTH_WITHIN_MM = 0.1  # a drill, a bolt or a tube is named by its fraction
 _FEET_AND_INCHES_UNDER_FT = 100.0  # what a tape measures
 
 
-def _grouped(number: float, decimals: int) -> str:
+def _towards(number: float, to: Towards) -> float:
+    """The next whole number to that side; what differs from a whole one by a millionth is that one."""
+    if to == "near":
+        return math.floor(number + 0.5)
+    return math.ceil(number - 1e-6) if to == "up" else math.floor(number + 1e-6)
+
+
+def _grouped(number: float, decimals: int, to: Towards = "near") -> str:
     if abs(number) >= _EXACT_UNDER:
         return f"{number:.3g}".replace("-", "−")
+    if to != "near":
+        number = _towards(number * 10**decimals, to) / 10**decimals
     exact = Decimal(number).quantize(Decimal(1).scaleb(-decimals), ROUND_HALF_UP)  # as a browser rounds
     text = f"{exact if exact else abs(exact):,.{decimals}f}"  # no -0.0
     return text.replace(",", "\u00a0" if abs(number) >= _GROUPED_FROM else "").replace("-", "−")
@@ -123,9 +133,10 @@ def _fraction(inches: float) -> str:
     return ("−" if inches < 0 else "") + " ".join(one for one in words if one)
 
 
-def _feet_and_inches(feet: float, at_least: bool = False) -> str:
-    """`5 ft 3 in`, to the nearest inch; `at_least`: to the next one, so that it is enough."""
-    inch_count = math.ceil(abs(feet) * 12 - 1e-6) if at_least else math.floor(abs(feet) * 12 + 0.5)
+def _feet_and_inches(feet: float, to: Towards = "near") -> str:
+    """`5 ft 3 in`, to the nearest inch, or to the next one on that side of it."""
+    away: Towards = {"up": "down", "down": "up"}.get(to, to) if feet < 0 else to  # type: ignore[assignment]
+    inch_count = int(_towards(abs(feet) * 12, away))
     whole, inches = divmod(inch_count, 12)
     words = [f"{whole} ft" if whole else "", f"{inches} in" if inches or not whole else ""]
     return ("−" if feet < 0 and (whole or inches) else "") + " ".join(one for one in words if one)
@@ -147,12 +158,14 @@ def _clock_words(seconds: float) -> str:
 _SMALL_TORQUE_NM = 10.0
 
 
-def format_quantity(value: float, unit: str, system: System = "metric", more: int = 0) -> str:
+def format_quantity(value: float, unit: str, system: System = "metric", more: int = 0, to: Towards = "near") -> str:
     """The value with its unit, rounded as this application shows it: `format_quantity(61.42, "deg")` is `61.4°`.
 
-    `more`: digits beyond the usual ones. Imperial lengths that a tape measures are in feet and inches, and what is a
-    sixteenth of an inch is shown as its fraction; with more digits both are decimal. Seconds from two minutes on are
-    minutes, from two hours on hours; a small torque has a digit more. Raises KeyError.
+    `more`: digits beyond the usual ones. `to`: the side to which it is rounded, as a limit is to its safe one, so that
+    who keeps to what is shown keeps the limit; seconds told as minutes and fractions of an inch are near. Imperial
+    lengths that a tape measures are in feet and inches, and what is a sixteenth of an inch is shown as its fraction;
+    with more digits both are decimal. Seconds from two minutes on are minutes, from two hours on hours; a small torque
+    has a digit more. Raises KeyError.
     """
     if unit == "nm" and abs(value) < _SMALL_TORQUE_NM:
         more = max(more, 1)
@@ -164,8 +177,8 @@ def format_quantity(value: float, unit: str, system: System = "metric", more: in
         if unit == "mm" and _fraction(shown):
             return f"{_fraction(shown)}{side.suffix}"
         if unit == "m" and abs(shown) < _FEET_AND_INCHES_UNDER_FT:
-            return _feet_and_inches(shown)
-    return f"{_grouped(shown, side.decimals + more)}{side.suffix}"
+            return _feet_and_inches(shown, to)
+    return f"{_grouped(shown, side.decimals + more, to)}{side.suffix}"
 
 
 def as_written(value: float) -> str:
@@ -227,7 +240,7 @@ def in_system(sentence: str, system: System, named: Sequence[str] = ()) -> str:
         if unit == "m" and not second and match.string[: match.start()].endswith(" by "):
             feet = convert(float(re.sub("[,\u00a0]", "", first).replace("−", "-")), "m", system)
             if abs(feet) < _FEET_AND_INCHES_UNDER_FT:
-                return _feet_and_inches(feet, at_least=True)
+                return _feet_and_inches(feet, "up")
         words = [
             format_quantity(float(re.sub("[,\u00a0]", "", one).replace("−", "-")), _IN_A_SENTENCE[unit], system)
             for one in (first, second)
@@ -258,6 +271,9 @@ def wording_table() -> dict[str, dict[str, dict[str, float | str | int]]]:
     }
 
 
+_CASES: tuple[tuple[int, Towards], ...] = ((0, "near"), (1, "near"), (0, "up"), (0, "down"))
+
+
 def quantity_cases() -> list[dict[str, object]]:
     """Values with their wording, against which the front end holds its own."""
     values = (-0.01, 1.5, -3.3, 60.3, 476.25, 23456.7)
@@ -267,17 +283,19 @@ def quantity_cases() -> list[dict[str, object]]:
             "unit": unit,
             "system": system,
             "more": more,
-            "text": format_quantity(value, unit, system, more),
+            "to": to,
+            "text": format_quantity(value, unit, system, more, to),
         }
         for unit in _WORDING
         for system in ("metric", "imperial")
-        for more in (0, 1)
+        for more, to in _CASES
         for value in values
     ]
 
 
 __all__ = [
     "System",
+    "Towards",
     "all_in_system",
     "convert",
     "format_amount",

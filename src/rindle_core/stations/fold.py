@@ -13,10 +13,11 @@ from typing import Any, NamedTuple
 from pydantic import Field
 from pydantic_core import to_json
 
-from rindle_core.kernel.findings import Finding, Kind, Level, by_gravity, worst
+from rindle_core.kernel.findings import SAFE_SIDE, Finding, Kind, Level, by_gravity, digits_apart, worst
 from rindle_core.kernel.headline import Segment, sentence
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome
+from rindle_core.kernel.units import Towards
 from rindle_core.stations.aim.room import STATION as AIM
 from rindle_core.stations.brief.room import STATION as BRIEF
 from rindle_core.stations.bringup.room import STATION as BRINGUP
@@ -138,13 +139,19 @@ def held(found: list[Finding]) -> list[Segment]:
     worst_one = next((one for one in found if one.level is Level.HOLD), None)
     if worst_one is None:
         return []
-    pieces: list[str | tuple[float, str]] = [worst_one.message]
+    more = digits_apart(worst_one)
+
+    def shown(value: float, to: Towards = "near") -> Segment:
+        return Segment(value=value, unit=worst_one.unit, more_count=more, to=to)
+
+    pieces: list[str | tuple[float, str] | Segment] = [worst_one.message]
     if worst_one.figure is not None and worst_one.unit:
-        pieces += [": ", (worst_one.figure, worst_one.unit)]
+        pieces += [": ", shown(worst_one.figure)]
         if worst_one.limit is not None and worst_one.bound:
-            pieces += [_BOUND_WORDS[worst_one.bound], (worst_one.limit, worst_one.unit)]
+            side = SAFE_SIDE.get(worst_one.bound, "near")
+            pieces += [_BOUND_WORDS[worst_one.bound], shown(worst_one.limit, side)]
         if worst_one.upper is not None:
-            pieces += [" and ", (worst_one.upper, worst_one.unit)]
+            pieces += [" and ", shown(worst_one.upper, "down")]
     return sentence(*pieces, f". {worst_one.clears_by}" if worst_one.clears_by else "")
 
 

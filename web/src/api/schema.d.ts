@@ -64235,10 +64235,23 @@ export interface components {
          */
         Segment: {
             /**
+             * More Count
+             * @description Digits beyond the usual ones
+             * @default 0
+             */
+            more_count: number;
+            /**
              * Text
              * @default
              */
             text: string;
+            /**
+             * To
+             * @description To which side a limit is rounded
+             * @default near
+             * @enum {string}
+             */
+            to: "near" | "up" | "down";
             /**
              * Unit
              * @description Unit code; empty for words

@@ -12,7 +12,7 @@ const prefs = usePrefs()
   <span
     ><template v-for="(piece, index) in segments" :key="index"
       ><span v-if="piece.value !== null && piece.value !== undefined" class="figure">{{
-        formatQuantity(piece.value, piece.unit ?? '', prefs.system)
+        formatQuantity(piece.value, piece.unit ?? '', prefs.system, piece.more_count, piece.to)
       }}</span
       ><template v-else>{{ piece.text }}</template></template
     ></span

@@ -21,6 +21,16 @@ describe('a figure against its limit', () => {
     expect(told.limit).toBe('between 32 ft 10 in and 45 ft 11 in')
   })
 
+  it('rounds a limit to its safe side, so that who keeps to what is shown keeps it', () => {
+    const limit = (over: object, system: 'metric' | 'imperial' = 'metric') => against(finding(over), system).limit
+    expect(limit({ bound: 'at_least', figure: 0.7, limit: 0.812 })).toBe('at least 0.9 m')
+    expect(limit({ bound: 'at_most', figure: 1.2, limit: 0.888 })).toBe('at most 0.8 m')
+    expect(limit({ bound: 'at_most', figure: 30, limit: 25, unit: 'kg' })).toBe('at most 25.0 kg')
+    expect(limit({ bound: 'at_least', figure: 1, limit: 2 }, 'imperial')).toBe('at least 6 ft 7 in') // 6 ft 6.74 in
+    expect(limit({ bound: 'at_most', figure: 3, limit: 2 }, 'imperial')).toBe('at most 6 ft 6 in')
+    expect(limit({ bound: 'between', figure: 3, limit: 1.01, upper: 1.99 })).toBe('between 1.1 and 1.9 m')
+  })
+
   it('has one more digit where both would look the same', () => {
     const told = against(finding({ figure: 0.504, limit: 0.5, unit: 'db' }), 'metric')
     expect(told).toEqual({ figure: '0.504 dB', limit: 'at most 0.500 dB' })

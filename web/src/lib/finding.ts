@@ -1,6 +1,6 @@
 /** A finding's figure against its limit, in words: what is a ceiling, a floor or a window is said. */
 import type { Schemas } from '@/api/client'
-import { formatQuantity, type System, unitSign } from '@/lib/quantity'
+import { formatQuantity, type System, type Towards, unitSign } from '@/lib/quantity'
 
 type Finding = Pick<Schemas['Finding'], 'figure' | 'limit' | 'upper' | 'bound' | 'unit'>
 const WORDS: Record<string, string> = { at_most: 'at most', at_least: 'at least', usual: 'usually' }
@@ -11,23 +11,36 @@ const bare = (text: string, sign: string) => {
   return /^[\d.,−\s/]+$/.test(figure) ? figure : text
 }
 
+/** To which side the limit that a bound names is rounded: who keeps to what is shown keeps the limit. */
+const SAFE_SIDE: Record<string, Towards> = { at_most: 'down', at_least: 'up', between: 'up' }
+
 /**
- * Figure and limit. Where both would look the same and are not, each has digits enough to tell them apart; a figure
- * that is not nothing has one more before it is shown as that.
+ * Figure and limit without words, the limit rounded to its safe side. Where both would look the same and are not, each
+ * has digits enough to tell them apart; a figure that is not nothing has one more before it is shown as that.
  */
-export function against(finding: Finding, system: System): { figure: string; limit: string } {
+export function beside(finding: Finding, system: System): { figure: string; limit: string; upper: string } {
   const { figure, limit, upper, bound, unit } = finding
-  if (figure == null) return { figure: '', limit: '' }
-  const words = (value: number, more: number) => formatQuantity(value, unit, system, more)
-  if (limit == null || !bound) return { figure: words(figure, 0), limit: '' }
-  const apart = [0, 1, 2, 3].find((extra) => words(figure, extra) !== words(limit, extra)) ?? 0
+  if (figure == null) return { figure: '', limit: '', upper: '' }
+  const words = (value: number, more: number, to: Towards = 'near') => formatQuantity(value, unit, system, more, to)
+  if (limit == null || !bound) return { figure: words(figure, 0), limit: '', upper: '' }
+  const side = SAFE_SIDE[bound] ?? 'near'
+  const apart = [0, 1, 2, 3].find((extra) => words(figure, extra) !== words(limit, extra, side)) ?? 0
   const more = apart === 0 && figure !== 0 && words(figure, 0) === words(0, 0) ? 1 : apart
-  const beside = words(limit, more)
   return {
     figure: words(figure, more),
-    limit:
-      bound === 'between' && upper != null
-        ? `between ${bare(beside, unitSign(unit, system))} and ${words(upper, more)}`
-        : `${WORDS[bound]} ${beside}`,
+    limit: words(limit, more, side),
+    upper: bound === 'between' && upper != null ? words(upper, more, 'down') : '',
+  }
+}
+
+/** The same, with what the limit is in words. */
+export function against(finding: Finding, system: System): { figure: string; limit: string } {
+  const { figure, limit, upper } = beside(finding, system)
+  if (!limit) return { figure, limit }
+  return {
+    figure,
+    limit: upper
+      ? `between ${bare(limit, unitSign(finding.unit, system))} and ${upper}`
+      : `${WORDS[finding.bound]} ${limit}`,
   }
 }

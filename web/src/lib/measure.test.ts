@@ -1,11 +1,12 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { readMeasure } from '@/lib/measure'
-import { formatQuantity, fromEntry, inSystem, type System } from '@/lib/quantity'
+import { formatQuantity, fromEntry, inSystem, type System, type Towards } from '@/lib/quantity'
 
 // Read, not imported: as a type each case would be held against each other.
 const cases = JSON.parse(readFileSync('src/api/quantity_cases.json', 'utf8')) as {
   more: number
+  to: Towards
   system: System
   text: string
   unit: string
@@ -92,7 +93,7 @@ describe('what is written with its unit', () => {
 describe('quantities', () => {
   it('are worded as the core words them', () => {
     const differ = cases.filter(
-      (one) => formatQuantity(one.value, one.unit, one.system as System, one.more) !== one.text,
+      (one) => formatQuantity(one.value, one.unit, one.system as System, one.more, one.to) !== one.text,
     )
     expect(differ).toEqual([])
     expect(cases.length).toBeGreaterThan(500)

@@ -29,7 +29,15 @@ const SIXTEENTH_WITHIN_MM = 0.1 // a drill, a bolt or a tube is named by its fra
 const FEET_AND_INCHES_UNDER_FT = 100 // what a tape measures
 const MM_PER_INCH = 25.4
 
-function grouped(value: number, decimals: number): string {
+/** The side to which a figure is rounded: a limit to its safe one, so that who keeps to what is shown keeps the limit. */
+export type Towards = 'near' | 'up' | 'down'
+const A_HAIR = 1e-6
+/** The next whole number to that side; what differs from a whole one by a millionth is that one. */
+const towards = (value: number, to: Towards): number =>
+  to === 'near' ? Math.round(value) : to === 'up' ? Math.ceil(value - A_HAIR) : Math.floor(value + A_HAIR)
+
+function grouped(value: number, decimals: number, to: Towards = 'near'): string {
+  if (to !== 'near') value = towards(value * 10 ** decimals, to) / 10 ** decimals
   const shown = value.toFixed(decimals)
   const [whole, rest] = (Number(shown) === 0 ? shown.replace('-', '') : shown).replace('-', '−').split('.')
   const groups = Math.abs(value) >= GROUPED_FROM ? whole!.replace(/\B(?=(\d{3})+$)/g, '\u00a0') : whole!
@@ -47,9 +55,10 @@ function fraction(inches: number): string {
   return (inches < 0 ? '−' : '') + [whole || '', top ? `${top}/${under}` : ''].filter(Boolean).join(' ')
 }
 
-/** `5 ft 3 in`, to the nearest inch; `atLeast`: to the next one, so that it is enough. */
-function feetAndInches(feet: number, atLeast = false): string {
-  const all = atLeast ? Math.ceil(Math.abs(feet) * 12 - 1e-6) : Math.round(Math.abs(feet) * 12)
+const OPPOSITE: Record<Towards, Towards> = { near: 'near', up: 'down', down: 'up' }
+/** `5 ft 3 in`, to the nearest inch, or to the next one on that side of it. */
+function feetAndInches(feet: number, to: Towards = 'near'): string {
+  const all = towards(Math.abs(feet) * 12, feet < 0 ? OPPOSITE[to] : to)
   const [whole, inches] = [Math.floor(all / 12), all % 12]
   const words = [whole ? `${whole} ft` : '', inches || !whole ? `${inches} in` : '']
   return (feet < 0 && all ? '−' : '') + words.filter(Boolean).join(' ')
@@ -72,7 +81,7 @@ function clockWords(seconds: number): string {
 
 const SMALL_TORQUE_NM = 10
 
-export function formatQuantity(value: number, unit: string, system: System, more = 0): string {
+export function formatQuantity(value: number, unit: string, system: System, more = 0, to: Towards = 'near'): string {
   const { factor, offset, suffix, decimals } = wording(unit, system)
   const shown = value * factor + offset
   const whole = Math.round(Math.abs(shown))
@@ -80,9 +89,9 @@ export function formatQuantity(value: number, unit: string, system: System, more
   if (unit === 's' && more === 0 && whole >= SECONDS_UNDER_S && whole < 1e15) return clockWords(shown)
   if (system === 'imperial' && more === 0) {
     if (unit === 'mm' && fraction(shown)) return `${fraction(shown)}${suffix}`
-    if (unit === 'm' && Math.abs(shown) < FEET_AND_INCHES_UNDER_FT) return feetAndInches(shown)
+    if (unit === 'm' && Math.abs(shown) < FEET_AND_INCHES_UNDER_FT) return feetAndInches(shown, to)
   }
-  return `${grouped(shown, decimals + more)}${suffix}`
+  return `${grouped(shown, decimals + more, to)}${suffix}`
 }
 /** How much of a thing is brought: pieces as a count, lengths and litres in the system, all else as it is sold. */
 export const formatAmount = (one: { amount: number; unit: string }, system: System): string =>
@@ -133,7 +142,7 @@ export function inSystem(sentence: string, system: System, named: string[] = [])
     if (first === undefined || unit === undefined) return all
     const { factor } = wording('m', system)
     if (unit === 'm' && second === undefined && sentence.slice(0, at).endsWith(' by '))
-      if (Math.abs(read(first) * factor) < FEET_AND_INCHES_UNDER_FT) return feetAndInches(read(first) * factor, true)
+      if (Math.abs(read(first) * factor) < FEET_AND_INCHES_UNDER_FT) return feetAndInches(read(first) * factor, 'up')
     return [first, second]
       .filter((one) => one !== undefined)
       .map((one) => formatQuantity(read(one), IN_A_SENTENCE[unit]!, system))

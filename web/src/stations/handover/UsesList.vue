@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import VerdictStone from '@/frame/VerdictStone.vue'
-import { formatQuantity } from '@/lib/quantity'
+import { beside } from '@/lib/finding'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -12,9 +12,10 @@ const prefs = usePrefs()
 const uses = computed(() => store.job?.assessment.uses_proved ?? [])
 const IT = { clear: 'works', mind: 'suffers', hold: 'fails', unknown: 'not known yet' }
 const BOUND = { at_least: 'wants', at_most: 'bears' }
-const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
-const told = (one: Schemas['UseFigure']) =>
-  `${one.what} ${show(one.figure, one.unit)}, ${BOUND[one.bound]} ${show(one.limit, one.unit)}`
+const told = (one: Schemas['UseFigure']) => {
+  const { figure, limit } = beside({ ...one, upper: null }, prefs.system)
+  return `${one.what} ${figure}, ${BOUND[one.bound]} ${limit}`
+}
 </script>
 
 <template>
