@@ -7,7 +7,7 @@ from collections.abc import Sequence
 
 from rindle_core.catalogue.mounts import MountKind
 from rindle_core.job import JobAssessment, JobInput
-from rindle_core.kernel.units import format_quantity
+from rindle_core.kernel.units import System, Towards, format_quantity
 from rindle_core.science.concrete import equivalent_age_days, strength_share
 from rindle_core.stations.mount.curing import CuringInput, spells_of
 from rindle_core.stations.mount.plate import FixingsResult, HoleView
@@ -128,6 +128,11 @@ def _table(holes: Sequence[HoleView], look: Look) -> list[str]:
     return parts
 
 
+def _dug(system: System, deep_m: float, to: Towards = "near") -> str:
+    """A depth as one measures it in a hole: to the centimetre, or to the inch."""
+    return format_quantity(deep_m, "m", system, 1 if system == "metric" else 0, to)
+
+
 def footing_section(facts: JobInput, result: JobAssessment, look: Look) -> Drawing | None:
     """The hole in section: what is asked for, what is dug, frost, cross-bar, fall at the top; to one scale."""
     found = result.footing
@@ -161,28 +166,28 @@ def footing_section(facts: JobInput, result: JobAssessment, look: Look) -> Drawi
     for depth_m, said, token in marks:
         y = g + depth_m * px
         parts.append(line((x - half - 60, y), (x + half + 60, y), token, 2, stroke_dasharray="7 5"))
-        told = f"{said} {format_quantity(depth_m, 'm', system)}"
+        told = f"{said} {_dug(system, depth_m, 'up')}"
         parts.append(words((x + half + 12, y - 5), told, 14, token, "start", 600) if not narrow else
                      words((width - 12, y - 4), told, 14, token, "end", 600))  # fmt: skip
-    parts += _dimension((x - half, g), (x - half, g + deep), format_quantity(found.depth_m, "m", system), -22)
+    parts += _dimension((x - half, g), (x - half, g + deep), _dug(system, found.depth_m), -22)
     parts.append(arrow((x + tube + 4, g - 16), (x + half, g - 2), "stream", 1.5, 7))
     volume, water = (
         format_quantity(one, unit, system) for one, unit in ((found.volume_m3, "m3"), (found.water_l, "l"))
     )
     rows = [
-        ("Depth for the gust", format_quantity(found.by_load_m, "m", system)),
-        ("Asked for, with frost", format_quantity(found.wanted_m, "m", system)),
-        ("Reckoned with", format_quantity(found.depth_m, "m", system)),
+        ("Depth for the gust", _dug(system, found.by_load_m, "up")),
+        ("Asked for, with frost", _dug(system, found.wanted_m, "up")),
+        ("Reckoned with", _dug(system, found.depth_m)),
         ("Soil", found.soil_name),
         ("Concrete", f"{volume}, {found.bag_count} bags, {water} of water"),
         ("To mix by hand", f"{found.mix_min:.0f} min"),
-        ("Pole in the concrete", format_quantity(found.pole_least_m, "m", system)),
+        ("Pole in the concrete", _dug(system, found.pole_least_m, "up")),
     ]
     if not narrow:
         beside = [
             ("Soil", folded(found.soil_name, 22)),
             ("Concrete", [f"{volume}, {found.bag_count} bags", f"{water} of water"]),
-            ("Pole in the concrete", [format_quantity(found.pole_least_m, "m", system)]),
+            ("Pole in the concrete", [_dug(system, found.pole_least_m, "up")]),
         ]
         y = 130.0
         for what, lines in beside:

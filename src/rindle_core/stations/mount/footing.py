@@ -13,6 +13,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.kernel.units import format_quantity
 from rindle_core.science.concrete import bags, hole_volume_m3
 from rindle_core.science.soil import POOREST, SOILS, embedded_depth_m
 from rindle_core.stations.mount.findings import DEPTH, FROST, MIXING, PLUMB, SOIL
@@ -147,7 +148,7 @@ def _judge_ground(given: FootingInput, result: FootingResult) -> list[Finding]:
         found.append(
             DEPTH.missing(
                 "The hole’s depth is not told",
-                f"Dig {result.wanted_m:.2f} m deep or more, measure it and enter it.",
+                f"Dig {format_quantity(result.wanted_m, 'm', more=1, to='up')} deep or more, measure it and enter it.",
             )
         )
     else:

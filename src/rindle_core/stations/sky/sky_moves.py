@@ -82,7 +82,9 @@ def sky_shift(given: SkyShiftInput) -> Outcome[SkyShiftResult]:
     side = 2 * int(given.reach_m / given.step_m) + 1
     if side**2 > _MOST_SPOTS:
         least = 2.0 * given.reach_m / (math.sqrt(_MOST_SPOTS) - 1.0)
-        raise InputError.one("step_m", f"gives {side**2} spots; at this reach {least:.1f} m or more is accepted")
+        raise InputError.one(
+            "step_m", f"gives {side**2} spots; at this reach {math.ceil(10 * least) / 10:.1f} m or more is accepted"
+        )
     sight, base = sight_of(given), given.shift()
     known = _known(given, sight.azimuth_deg)
     steps = np.arange(-int(given.reach_m / given.step_m), int(given.reach_m / given.step_m) + 1) * given.step_m

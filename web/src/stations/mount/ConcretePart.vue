@@ -43,7 +43,7 @@ const usual = {
   <p v-if="found" class="answer">
     <b>{{ found.bag_count }} bags</b> and {{ formatQuantity(found.water_l, 'l', prefs.system) }} of water (the bag
     prevails) for {{ formatQuantity(found.volume_m3, 'm3', prefs.system) }}; the pole stands
-    <b>{{ formatQuantity(found.pole_least_m, 'm', prefs.system) }}</b> in it.
+    <b>{{ formatQuantity(found.pole_least_m, 'm', prefs.system, prefs.system === 'metric' ? 1 : 0, 'up') }}</b> in it.
   </p>
   <fact at="mount.pour_checks" with-text="text" whole />
   <h2>Plumb on two faces</h2>
