@@ -128,6 +128,9 @@ def _table(holes: Sequence[HoleView], look: Look) -> list[str]:
     return parts
 
 
+_OF_THE_WIDTH_PX = 40.0  # what the hole's width takes under it
+
+
 def _dug(system: System, deep_m: float, to: Towards = "near") -> str:
     """A depth as one measures it in a hole: to the centimetre, or to the inch."""
     return format_quantity(deep_m, "m", system, 1 if system == "metric" else 0, to)
@@ -165,7 +168,9 @@ def footing_section(facts: JobInput, result: JobAssessment, look: Look) -> Drawi
         marks.append((facts.mount.frost_m, "frost", "stream"))
     for depth_m, said, token in marks:
         y = g + depth_m * px
-        parts.append(line((x - half - 60, y), (x + half + 60, y), token, 2, stroke_dasharray="7 5"))
+        under = 0.0 < y - g - deep < _OF_THE_WIDTH_PX  # there the hole's width is written
+        parts.append(line((x + half if under else x - half - 60, y), (x + half + 60, y), token, 2,
+                          stroke_dasharray="7 5"))  # fmt: skip
         told = f"{said} {_dug(system, depth_m, 'up')}"
         parts.append(words((x + half + 12, y - 5), told, 14, token, "start", 600) if not narrow else
                      words((width - 12, y - 4), told, 14, token, "end", 600))  # fmt: skip
