@@ -92,7 +92,7 @@ def test_plan_a_fails_plan_b_passes_and_a_raised_mast_clears_a(dish):
     turn_to(page, "Verdict")
     schools = page.get_by_role("table", name="Margin by both schools")
     expect(schools.get_by_role("row").nth(1)).to_contain_text("raise by")
-    raise_m = float(re.search(r"raise by ([\d.]+) m", schools.get_by_role("row").nth(1).inner_text())[1])
+    raise_m = float(re.search(r"raise by ([\d.]+)\s+m", schools.get_by_role("row").nth(1).inner_text())[1])
     turn_to(page, "Ways out")
     ways = page.get_by_role("table", name="Ways out")
     expect(ways.get_by_role("row").filter(has_text="more than a usual mast gives")).to_contain_text("Mind")

@@ -3,6 +3,7 @@
 import { NPopover } from 'naive-ui'
 import { computed, defineAsyncComponent } from 'vue'
 import { useWords } from '@/frame/words'
+import { closeUp } from '@/lib/quantity'
 
 const props = defineProps<{ text: string }>()
 const WordPicture = defineAsyncComponent(() => import('@/frame/WordPicture.vue'))
@@ -30,7 +31,7 @@ const parts = computed(() => {
         ><br />{{ one.term.meaning }} {{ one.term.reference }}
         <router-link :to="{ path: '/words', query: { find: one.term.word } }">All words</router-link></n-popover
       >{{ one.tail }}</span
-    ><template v-else>{{ one.text }}</template></template
+    ><template v-else>{{ closeUp(one.text) }}</template></template
   >
 </template>
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { apartWords, formatAmount, formatQuantity, fromEntry, readEntry, toEntry } from '@/lib/quantity'
+import { apartWords, closeUp, formatAmount, formatQuantity, fromEntry, readEntry, toEntry } from '@/lib/quantity'
 
 describe('quantities', () => {
   it('counts pieces, measures lengths in the system, and leaves what is sold as it is sold', () => {
@@ -25,6 +25,7 @@ describe('quantities', () => {
       expect(fromEntry(toEntry(12.345, unit, 'imperial'), unit, 'imperial')).toBeCloseTo(12.345, 1)
   })
   it('hand text that is no number on to the server', () => {
+    expect(closeUp('tube of 60.3 mm, 12 minutes, 14 m off')).toBe('tube of 60.3\u00a0mm, 12 minutes, 14\u00a0m off')
     expect(fromEntry('twelve', 'mm', 'metric')).toBe('twelve')
     expect(fromEntry('12,5', 'mm', 'metric')).toBe(12.5)
     expect(fromEntry('2,385', 'm', 'metric')).toContain('2385 or as 2.385') // never divided in silence

@@ -150,6 +150,11 @@ export function inSystem(sentence: string, system: System, named: string[] = [])
   })
 }
 
+const BEFORE_ITS_SIGN =
+  /(\d) (?=(?:mm|cm|m|km|kg|g|N|N·m|kN|m\/s|km\/h|mph|ft|in|lb|lbf·ft|°C|°F|dBm?|[kM]Pa|min|h|s|V|W|%)(?![\w/·]))/g
+/** A figure and its sign stay on one line. */
+export const closeUp = (sentence: string): string => sentence.replace(BEFORE_ITS_SIGN, '$1\u00a0')
+
 /** Data with each of its sentences in the system; figures and names of fields stay as they are, and what is named. */
 export function allInSystem<T>(told: T, system: System, named: string[] = []): T {
   if (typeof told === 'string') return inSystem(told, system, named) as T

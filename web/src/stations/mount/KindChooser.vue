@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import KindPicture from '@/stations/mount/KindPicture.vue'
 import Fact from '@/fields/Fact.vue'
-import { formatQuantity } from '@/lib/quantity'
+import { closeUp, formatQuantity } from '@/lib/quantity'
 import { useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -45,7 +45,7 @@ const choose = (code: string) => store.patch({ mount_code: code })
             }}{{ show(one.kind.mass_kg, 'kg') !== show(0, 'kg') ? `, weighs ${show(one.kind.mass_kg, 'kg')}` : '' }}
           </span>
           <span v-if="one.suits">{{ one.kind.needs }}</span>
-          <span v-else class="warn">{{ one.against.join('; ') }}</span>
+          <span v-else class="warn">{{ closeUp(one.against.join('; ')) }}</span>
         </span>
         <span class="mark">{{
           one.kind.code === chosen?.code ? 'Chosen' : one.suits ? 'Suits' : 'Speaks against it'
