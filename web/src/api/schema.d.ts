@@ -26972,7 +26972,7 @@ export interface components {
             spares_aloft_percent: number;
             /**
              * Standing Fall Deg
-             * @description Fall taken under a ballast frame while it is not measured
+             * @description Fall under a ballast frame, unmeasured
              * @default 3
              */
             standing_fall_deg: number;

@@ -7,6 +7,7 @@ import { type Room, ROOM_OF } from '@/fields/told'
 import { allInSystem } from '@/lib/quantity'
 import { deviceOf } from '@/stores/jobDevice'
 import { ordersOf } from '@/stores/jobOrders'
+import { filled, has } from '@/stores/jobAnswer'
 import type { Job, ListName, Patch, SkylineSet, WholeList } from '@/stores/jobTypes'
 import { useMarks } from '@/stores/marks'
 import { usePrefs } from '@/stores/prefs'
@@ -17,24 +18,6 @@ export type { Job, ListName, Patch, SkylineSet } from '@/stores/jobTypes'
 
 /** A fault of a fact, or of a part of it. */
 const within = (field: string, fact: string) => field === fact || field.startsWith(`${fact}.`)
-
-/** Marks of all that a screen holds of a job: the server leaves those parts out of its answer. */
-const has = (held: Job | null) => ({ 'X-Rindle-Has': Object.values(held?.marks ?? {}).join(',') })
-/** An answer made whole again with the parts that were left out of it. */
-function filled(news: Job, held: Job | null): Job {
-  if (!held || held.number !== news.number) return news
-  const same = (name: string) => news.marks?.[name] !== undefined && news.marks[name] === held.marks?.[name]
-  const parts = <T extends object>(kind: string, fresh: T, old: T): T =>
-    ({
-      ...Object.fromEntries(Object.entries(old).filter(([name]) => !(name in fresh) && same(`${kind}.${name}`))),
-      ...fresh,
-    }) as T
-  return {
-    ...news,
-    facts: parts('facts', news.facts, held.facts),
-    assessment: parts('assessment', news.assessment, held.assessment),
-  }
-}
 
 /** What keeps its size in any units; an answer that is not yet whole names nothing. */
 const named = (told: Partial<Job>) => told.assessment?.named

@@ -8,6 +8,7 @@ import CameraShot from '@/fields/CameraShot.vue'
 import FilePick from '@/fields/FilePick.vue'
 import { formatQuantity } from '@/lib/quantity'
 import { when } from '@/lib/when'
+import OthersMark from '@/stations/build/OthersMark.vue'
 import BoltCircle from '@/stations/build/BoltCircle.vue'
 import CuePicture from '@/stations/build/CuePicture.vue'
 import KitBill from '@/stations/build/KitBill.vue'
@@ -201,11 +202,7 @@ const unpass = () => store.patch({ passes: (told.value.passes ?? []).filter((one
         ><b>Marked</b> {{ when(store.waitsFor(step.code)!.at, assessment.zone) }}, not sent yet</span
       >
       <template v-else>
-        <span v-if="store.othersFor(step.code)?.done" class="quiet" role="status"
-          >{{ store.othersFor(step.code)!.by!.name }} marked it on this device
-          {{ when(store.othersFor(step.code)!.at, assessment.zone) }}; that was never sent. Look, then mark it
-          yourself.</span
-        >
+        <others-mark :code="step.code" />
         <n-button
           size="large"
           :type="ready ? 'primary' : 'default'"
