@@ -138,7 +138,7 @@ def test_a_terminal_comes_up_by_its_stand_in_and_by_hand(page, terminal):
         lined_up(page)
     turn_to(page, "States")
     last = states.get_by_role("listitem").nth(len(terminal["bringup_states"]) - 1)
-    expect(last).to_have_attribute("aria-current", "step")
+    expect(last).to_have_attribute("aria-current", "step", timeout=90_000)  # ten states, each with its own seconds
     if terminal.get("injector_lights"):
         expect(page.get_by_role("main")).to_contain_text("Injector steady")
     # Nothing stands under the findings beside the sheet.
