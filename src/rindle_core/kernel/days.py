@@ -29,9 +29,8 @@ _TIME = re.compile(
 def read_day(given: Any) -> Any:
     """`3 Dec 2026`, `Thu, December 3rd, 2026`, `3.12.2026`, `2026/12/3` and `13/12/2026` as a day; else as it came.
 
-    With points the day stands first (ISO 8601's predecessor in most of Europe; nobody writes the month first with
-    them). With strokes it may be either: where both could be a month, ValueError names the two days. A weekday that is
-    not that day's raises ValueError too.
+    With points the day stands first, as wherever days are written so. With strokes it may be either: where both could
+    be a month, ValueError names the two days. A weekday that is not that day's raises ValueError too.
     """
     if not isinstance(given, str):
         return given

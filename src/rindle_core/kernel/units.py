@@ -133,10 +133,12 @@ def _fraction(inches: float) -> str:
     return ("−" if inches < 0 else "") + " ".join(one for one in words if one)
 
 
+_OPPOSITE: dict[Towards, Towards] = {"near": "near", "up": "down", "down": "up"}
+
+
 def _feet_and_inches(feet: float, to: Towards = "near") -> str:
     """`5 ft 3 in`, to the nearest inch, or to the next one on that side of it."""
-    away: Towards = {"up": "down", "down": "up"}.get(to, to) if feet < 0 else to  # type: ignore[assignment]
-    inch_count = int(_towards(abs(feet) * 12, away))
+    inch_count = int(_towards(abs(feet) * 12, _OPPOSITE[to] if feet < 0 else to))
     whole, inches = divmod(inch_count, 12)
     words = [f"{whole} ft" if whole else "", f"{inches} in" if inches or not whole else ""]
     return ("−" if feet < 0 and (whole or inches) else "") + " ".join(one for one in words if one)

@@ -218,7 +218,7 @@ def _judge(result: JointsResult, untold: str, *, all_done: bool) -> list[Finding
         found.append(
             JOINTS(
                 Level.MIND,
-                "Stores do not tell every joint of this dish and mount",
+                "Stores do not tell every joint of this terminal and mount",
                 f"{untold} Those that are told are as they end; what is loose of the others is kept by nobody.",
                 clears_by="Enter the joints in Stores: bolts, washers, torque, and until when each stays free.",
             )
