@@ -389,7 +389,7 @@ class HouseRules(Model):
     ballast_factor: float = Field(
         default=1.5, ge=1, le=5, description="Against tipping, sliding and lifting of what stands by weight alone"
     )
-    standing_fall_deg: float = Field(default=3.0, ge=0, le=30, description="Fall under a ballast frame, unmeasured")
+    standing_fall_deg: float = Field(default=3.0, ge=0, le=30, description="Fall under a ballast frame, not told")
     roof_edge_m: float = Field(default=2.0, ge=0, le=50, description="Distance from an unguarded roof edge")
     hand_kg: float = Field(default=4.0, gt=0, le=25, description="Mass that is carried up a ladder in one hand")
     bag_wide_mm: float = Field(

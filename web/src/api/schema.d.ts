@@ -26972,7 +26972,7 @@ export interface components {
             spares_aloft_percent: number;
             /**
              * Standing Fall Deg
-             * @description Fall under a ballast frame, unmeasured
+             * @description Fall under a ballast frame, not told
              * @default 3
              */
             standing_fall_deg: number;
