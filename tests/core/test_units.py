@@ -136,16 +136,27 @@ _PLAIN = Kind("mount.plain", "a figure", unit="m", at="mount.mast_wall_mm")
          "at least 2 ft 8 in"),
         (_PLAIN(Level.HOLD, "x", "", figure=1.2, limit=0.888, bound="at_most"), "at most 0.8 m", "at most 2 ft 10 in"),
         (_PLAIN(Level.CLEAR, "x", "", figure=2.3, limit=2.0, bound="at_least"), "at least 2.0 m", "at least 6 ft 7 in"),
-        (_PLAIN(Level.HOLD, "x", "", figure=3, limit=1.01, upper=1.99, bound="between"), "between 1.1 m and 1.9 m",
+        (_PLAIN(Level.HOLD, "x", "", figure=3, limit=1.01, upper=1.99, bound="between"), "between 1.0 m and 1.9 m",
          "between 3 ft 4 in and 6 ft 6 in"),
+        (_PLAIN(Level.HOLD, "x", "", figure=1.93, limit=1.01, upper=1.91, bound="between"),
+         "between 1.01 m and 1.91 m", "between 3 ft 4 in and 6 ft 3 in"),
         (_PLAIN(Level.MIND, "x", "", figure=3, limit=1.04, bound="usual"), "usually 1.0 m", "usually 3 ft 5 in"),
-        # where both would look the same there are digits enough: 0.86 against 0.847
-        (_PLAIN(Level.CLEAR, "x", "", figure=0.86, limit=0.847, bound="at_least"), "at least 0.85 m",
-         "at least 2.78 ft"),
     ],
 )  # fmt: skip
 def test_who_keeps_to_the_limit_that_is_shown_keeps_the_limit(finding, metric, imperial):
     assert (against(finding)[1], against(finding, "imperial")[1]) == (metric, imperial)
+
+
+@pytest.mark.parametrize(
+    ("figure", "limit", "bound", "told"),
+    [
+        (0.87, 0.89, "at_most", ("0.87 m", "at most 0.89 m")),  # not 0.9 against 0.8
+        (0.82, 0.81, "at_least", ("0.82 m", "at least 0.81 m")),
+        (2.0, 2.0, "at_most", ("2.0 m", "at most 2.0 m")),
+    ],
+)
+def test_a_limit_that_is_kept_looks_kept(figure, limit, bound, told):
+    assert against(_PLAIN(Level.CLEAR, "x", "", figure=figure, limit=limit, bound=bound)) == told
 
 
 def test_the_heading_of_a_hold_tells_its_figures_apart_and_rounds_the_limit_to_its_safe_side():

@@ -144,22 +144,33 @@ class Kind:
 _BOUND_WORDS: dict[Bound, str] = {"at_most": "at most", "at_least": "at least", "usual": "usually"}
 
 
-# To which side the limit that such a bound names is rounded: who keeps to what is shown keeps the limit.
-SAFE_SIDE: dict[Bound, Towards] = {"at_most": "down", "at_least": "up", "between": "up"}
+def sides(finding: Finding) -> tuple[Towards, Towards]:
+    """To which sides limit and upper limit are rounded: the one that the figure breaks to its safe side, so that who
+    keeps to what is shown keeps the limit; one that is kept is near, so that it looks kept."""
+    figure, limit, upper = finding.figure, finding.limit, finding.upper
+    if figure is None or limit is None:
+        return "near", "near"
+    if finding.bound == "at_most":
+        return ("down" if figure > limit else "near"), "near"
+    if finding.bound == "at_least":
+        return ("up" if figure < limit else "near"), "near"
+    if finding.bound == "between" and upper is not None:
+        return ("up" if figure < limit else "near"), ("down" if figure > upper else "near")
+    return "near", "near"
 
 
 def digits_apart(finding: Finding, system: System = "metric") -> int:
-    """Digits beyond the usual ones, so that figure and limit do not look the same where they are not.
-
-    A figure that is not nothing has one more before it is shown as that.
+    """Digits beyond the usual ones, so that the figure and the limit it is held against do not look the same where
+    they are not. A figure that is not nothing has one more before it is shown as that.
     """
     figure, limit, unit = finding.figure, finding.limit, finding.unit
     if figure is None or not unit or limit is None or not finding.bound:
         return 0
-    side = SAFE_SIDE.get(finding.bound, "near")
+    low, high = sides(finding)
+    held_against, side = (finding.upper, high) if high != "near" and finding.upper is not None else (limit, low)
 
     def same(extra: int) -> bool:
-        beside = format_quantity(limit, unit, system, extra, side)
+        beside = format_quantity(held_against, unit, system, extra, side)
         return format_quantity(figure, unit, system, extra) == beside
 
     more = next((extra for extra in range(4) if not same(extra)), 0)
@@ -170,7 +181,7 @@ def digits_apart(finding: Finding, system: System = "metric") -> int:
 def against(finding: Finding, system: System = "metric") -> tuple[str, str]:
     """Figure and limit in words: `("0.504 dB", "at most 0.500 dB")`, `("60.3 mm", "between 48.0 mm and 61.0 mm")`.
 
-    With `digits_apart`; the limit is rounded to its safe side.
+    With `digits_apart`, the limit rounded as `sides` says.
     """
     figure, limit = finding.figure, finding.limit
     if figure is None or not finding.unit:
@@ -178,14 +189,15 @@ def against(finding: Finding, system: System = "metric") -> tuple[str, str]:
     if limit is None or not finding.bound:
         return format_quantity(figure, finding.unit, system), ""
     more = digits_apart(finding, system)
+    low, high = sides(finding)
 
     def words(value: float, to: Towards) -> str:
         return format_quantity(value, finding.unit, system, more, to)
 
-    told, beside = words(figure, "near"), words(limit, SAFE_SIDE.get(finding.bound, "near"))
+    told, beside = words(figure, "near"), words(limit, low)
     if finding.bound == "between" and finding.upper is not None:
-        return told, f"between {beside} and {words(finding.upper, 'down')}"
+        return told, f"between {beside} and {words(finding.upper, high)}"
     return told, f"{_BOUND_WORDS.get(finding.bound, '')} {beside}"
 
 
-__all__ = ["SAFE_SIDE", "Bound", "Finding", "Kind", "Level", "against", "by_gravity", "digits_apart", "worst"]
+__all__ = ["Bound", "Finding", "Kind", "Level", "against", "by_gravity", "digits_apart", "sides", "worst"]

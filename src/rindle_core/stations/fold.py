@@ -13,7 +13,7 @@ from typing import Any, NamedTuple
 from pydantic import Field
 from pydantic_core import to_json
 
-from rindle_core.kernel.findings import SAFE_SIDE, Finding, Kind, Level, by_gravity, digits_apart, worst
+from rindle_core.kernel.findings import Finding, Kind, Level, by_gravity, digits_apart, sides, worst
 from rindle_core.kernel.headline import Segment, sentence
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome
@@ -140,6 +140,7 @@ def held(found: list[Finding]) -> list[Segment]:
     if worst_one is None:
         return []
     more = digits_apart(worst_one)
+    low, high = sides(worst_one)
 
     def shown(value: float, to: Towards = "near") -> Segment:
         return Segment(value=value, unit=worst_one.unit, more_count=more, to=to)
@@ -148,10 +149,9 @@ def held(found: list[Finding]) -> list[Segment]:
     if worst_one.figure is not None and worst_one.unit:
         pieces += [": ", shown(worst_one.figure)]
         if worst_one.limit is not None and worst_one.bound:
-            side = SAFE_SIDE.get(worst_one.bound, "near")
-            pieces += [_BOUND_WORDS[worst_one.bound], shown(worst_one.limit, side)]
+            pieces += [_BOUND_WORDS[worst_one.bound], shown(worst_one.limit, low)]
         if worst_one.upper is not None:
-            pieces += [" and ", shown(worst_one.upper, "down")]
+            pieces += [" and ", shown(worst_one.upper, high)]
     return sentence(*pieces, f". {worst_one.clears_by}" if worst_one.clears_by else "")
 
 

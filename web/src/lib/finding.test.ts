@@ -28,7 +28,16 @@ describe('a figure against its limit', () => {
     expect(limit({ bound: 'at_most', figure: 30, limit: 25, unit: 'kg' })).toBe('at most 25.0 kg')
     expect(limit({ bound: 'at_least', figure: 1, limit: 2 }, 'imperial')).toBe('at least 6 ft 7 in') // 6 ft 6.74 in
     expect(limit({ bound: 'at_most', figure: 3, limit: 2 }, 'imperial')).toBe('at most 6 ft 6 in')
-    expect(limit({ bound: 'between', figure: 3, limit: 1.01, upper: 1.99 })).toBe('between 1.1 and 1.9 m')
+    expect(limit({ bound: 'between', figure: 3, limit: 1.01, upper: 1.99 })).toBe('between 1.0 and 1.9 m')
+    expect(limit({ bound: 'between', figure: 0.5, limit: 1.01, upper: 1.99 })).toBe('between 1.1 and 2.0 m')
+    expect(limit({ bound: 'between', figure: 1.93, limit: 1.01, upper: 1.91 })).toBe('between 1.01 and 1.91 m')
+    // what is kept looks kept
+    const kept = (over: object) => against(finding(over), 'metric')
+    expect(kept({ bound: 'at_most', figure: 0.87, limit: 0.89 })).toEqual({ figure: '0.87 m', limit: 'at most 0.89 m' })
+    expect(kept({ bound: 'at_least', figure: 0.82, limit: 0.81 })).toEqual({
+      figure: '0.82 m',
+      limit: 'at least 0.81 m',
+    })
   })
 
   it('has one more digit where both would look the same', () => {

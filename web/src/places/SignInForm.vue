@@ -53,7 +53,7 @@ async function enter(how: () => Promise<void>): Promise<void> {
         :input-props="{ autocomplete: 'current-password' }"
         placeholder=""
     /></label>
-    <p v-if="typedBy" class="mind" role="status">
+    <p v-if="typedBy" class="caution" role="status">
       What waits was entered by {{ typedBy }}. It goes out under your name, and the record says that you entered it.
     </p>
     <n-button type="primary" size="large" attr-type="submit" block :loading="busy">{{
