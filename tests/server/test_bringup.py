@@ -207,10 +207,12 @@ def test_a_fault_that_is_put_in_for_practice_shows_and_goes_again(crew, dish):
     assert post(crew, f"{url}/poll").json()["telemetry"]["input_dbm"] is None  # it has no power
     whole = post(crew, f"{url}/power", {"on": True}).json()["telemetry"]
     seen = set()
-    for _ in range(12):
+    for _ in range(80):  # most faults show nowhere here: a dozen of them came to nothing once in some thirty runs
         told = post(crew, f"{url}/fault", {"on": True}).json()["telemetry"]
         assert told["fault_count"] == 1
         seen.add((told["input_dbm"], told["state"]))
+        if len(seen) > 1:
+            break
     assert len(seen) > 1  # not the same one each time
     assert post(crew, f"{url}/fault", {"on": False}).json()["telemetry"]["fault_count"] == 0
     assert post(crew, f"{url}/poll").json()["telemetry"]["input_dbm"] == whole["input_dbm"]
