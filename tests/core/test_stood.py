@@ -4,12 +4,13 @@ import pytest
 
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.findings import Level
+from rindle_core.kernel.house_rules import DEFAULT_RULES
 from rindle_core.stations.brief.entered import entered as entered_at_brief
 from rindle_core.stations.build.entered import entered as entered_at_build
 from rindle_core.stations.cable.entered import entered as entered_at_cable
 from rindle_core.stations.handover.entered import entered as entered_at_handover
 from rindle_core.stations.mount.around import judge_services
-from rindle_core.stations.mount.checks import CheckMark, judge_checks
+from rindle_core.stations.mount.checks import CheckMark, judge_checks, judge_leans
 from rindle_core.stations.mount.entered import entered as entered_at_mount
 from rindle_core.stations.mount.lifts import LiftsInput, lifts
 from rindle_core.stations.mounting import mount_side
@@ -383,3 +384,21 @@ def test_what_a_file_tells_of_its_evidence_is_kept():
     assert entered_at_mount(marked, bare)["located_latitude_deg"] == -29.0
     check = {"code": "play", "state": "good", "of_mount": "gable_pole"}
     assert entered_at_mount({"checks": [check]}, bare)["checks"][0]["of_mount"] == "gable_pole"
+
+
+@pytest.mark.parametrize(
+    ("read_deg", "poured_deg", "aim_deg", "said"),
+    [
+        (0.1, None, 0.8, True),
+        (1.5, None, 0.0, True),
+        (None, 0.2, 0.8, True),
+        (0.6, 0.1, 0.8, False),  # what was tried on the mast comes before what was read while pouring
+        (0.1, None, None, False),
+        (None, None, 0.8, False),
+    ],
+)
+def test_a_mast_that_leans_at_aim_is_not_plumb_at_mount(read_deg, poured_deg, aim_deg, said):
+    kind = next(one for one in job_of().picks.mounts if one.code == "wall_arm")
+    marks = [CheckMark(id="1", code="plumb", state="good", play_deg=read_deg)] if read_deg is not None else []
+    found = judge_leans(kind, marks, poured_deg, aim_deg, DEFAULT_RULES)
+    assert [one.level for one in found] == ([Level.MIND] if said else [])

@@ -201,16 +201,25 @@ def joints_of(job: JobInput) -> list[Joint]:
 
 
 def at_height_min(job: JobInput) -> float:
-    """Minutes on ladder or roof: of the planned position where somebody said them, else of the steps.
-
-    0 while the mount is not chosen: a part of the steps is not the work at height.
+    """Minutes on ladder or roof: of the steps, or of the planned position where more was said of it: a guess at the
+    survey does not make the steps shorter.
     """
+    return max(_height_of_steps_min(job), _height_told_min(job))
+
+
+def height_is_told(job: JobInput) -> bool:
+    """Whether more minutes at height were said of the planned position than its steps take."""
+    return _height_told_min(job) > _height_of_steps_min(job)
+
+
+def _height_told_min(job: JobInput) -> float:
     one = planned(job)
-    if one is not None and one.time_at_height_min is not None:
-        return one.time_at_height_min
-    if mount_kind(job) is None:
-        return 0.0
-    return sum(step.at_height_min for step in _put_up(job))
+    return (one and one.time_at_height_min) or 0.0
+
+
+def _height_of_steps_min(job: JobInput) -> float:
+    """0 while the mount is not chosen: a part of the steps is not the work at height."""
+    return 0.0 if mount_kind(job) is None else sum(step.at_height_min for step in _put_up(job))
 
 
 __all__ = [
@@ -221,6 +230,7 @@ __all__ = [
     "build_steps",
     "chosen_fixing",
     "fixing_height_m",
+    "height_is_told",
     "height_m",
     "heights_m",
     "joints_of",

@@ -103,9 +103,7 @@ def antenna_parts(facts: JobInput, result: JobAssessment, look: Look) -> Drawing
         ]
     parts = [moved((0.0, 0.0), sketch, 0.8), *listed] if narrow else [*sketch, *listed]
     height = max(280.0 if narrow else _H, top + _LINE * len(shown))
-    rows = [
-        (one.joint.name, f"{JOINT_STATES[one.state]}; {_said(one)}; {JOINT_SPOTS[one.joint.spot]}") for one in shown
-    ]
+    rows = [(one.joint.name, f"{_said(one)}; {JOINT_SPOTS[one.joint.spot]}") for one in shown]
     return sheet("parts", "The antenna in its parts", NARROW if narrow else _W, height, parts, rows)
 
 

@@ -28,6 +28,21 @@ def test_the_next_drill_is_never_under_and_never_skips():
 
 
 @pytest.mark.parametrize(
+    ("size_mm", "inch"),
+    [(8, 5 / 16), (16, 5 / 8), (9.525, 3 / 8), (10, None), (12, None), (14, None), (18, None)],
+)
+def test_an_inch_bit_stands_for_millimetres_only_where_an_anchor_holds_in_it(size_mm, inch):
+    """7/16 in is 11.1 mm: in it an anchor of 10 mm turns. Of 10 mm a hammer bit cuts 10.20 to 10.45 mm, ISO 5468."""
+    found = bolts.same_drill_mm(size_mm, [one * 25.4 for one in bolts.INCH_DRILLS_IN])
+    assert found == (None if inch is None else pytest.approx(inch * 25.4))
+
+
+def test_a_pilot_stays_in_its_window():
+    assert bolts.drill_between_mm(3.2, 5.6, bolts.METRIC_DRILLS_MM) == 4.5
+    assert bolts.drill_between_mm(4.6, 4.9, bolts.METRIC_DRILLS_MM) is None  # 4.5 splits nothing, 5 holds nothing
+
+
+@pytest.mark.parametrize(
     ("size", "key"),
     [
         (4, "3\u00a0mm"),

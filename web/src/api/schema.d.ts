@@ -21541,18 +21541,24 @@ export interface components {
             /** Assumed */
             assumed: string[];
             /**
+             * Drill
+             * @description Both in words; empty in older records, and where it drills for itself
+             * @default
+             */
+            drill: string;
+            /**
              * Drill Imperial Mm
-             * @description The same in millimetres
+             * @description Of the inch series, where one does as well
              */
             drill_imperial_mm?: number | null;
             /**
              * Drill In
-             * @description Of the inch series, in inches
+             * @description Only in older records
              */
-            drill_in: number | null;
+            drill_in?: number | null;
             /**
              * Drill Mm
-             * @description Of the metric series; in timber the pilot
+             * @description In timber the pilot's; None: the inch series alone has one, or none is
              */
             drill_mm: number | null;
             /** Holes */
@@ -28811,7 +28817,7 @@ export interface components {
              *               "title": "Set the pole in the middle and plumb it",
              *               "tools": [
              *                 "spirit level",
-             *                 "tape",
+             *                 "measuring tape",
              *                 "props and clamps"
              *               ],
              *               "usual_min": null,
@@ -29038,7 +29044,7 @@ export interface components {
              *           "tether": "",
              *           "tools": [
              *             "spirit level",
-             *             "tape",
+             *             "measuring tape",
              *             "pencil",
              *             "socket set, hand ratchet",
              *             "spade and digging bar",
@@ -29139,7 +29145,7 @@ export interface components {
              *               "starts": [],
              *               "title": "Mark the holes",
              *               "tools": [
-             *                 "tape",
+             *                 "measuring tape",
              *                 "spirit level",
              *                 "pencil"
              *               ],
@@ -29369,7 +29375,7 @@ export interface components {
              *           "tether": "",
              *           "tools": [
              *             "spirit level",
-             *             "tape",
+             *             "measuring tape",
              *             "pencil",
              *             "socket set, hand ratchet",
              *             "hammer drill",
@@ -29504,7 +29510,7 @@ export interface components {
              *               "title": "Plumb line on the stud, template on the line",
              *               "tools": [
              *                 "spirit level",
-             *                 "tape",
+             *                 "measuring tape",
              *                 "pencil"
              *               ],
              *               "usual_min": null,
@@ -29803,7 +29809,7 @@ export interface components {
              *           "tether": "",
              *           "tools": [
              *             "spirit level",
-             *             "tape",
+             *             "measuring tape",
              *             "pencil",
              *             "socket set, hand ratchet",
              *             "stud detector",
@@ -29909,7 +29915,7 @@ export interface components {
              *               "starts": [],
              *               "title": "Mark the holes",
              *               "tools": [
-             *                 "tape",
+             *                 "measuring tape",
              *                 "spirit level",
              *                 "pencil"
              *               ],
@@ -30176,7 +30182,7 @@ export interface components {
              *           "tether": "Its adapter holds by pinch screws alone: should they let go, a tether keeps it from falling.",
              *           "tools": [
              *             "spirit level",
-             *             "tape",
+             *             "measuring tape",
              *             "pencil",
              *             "socket set, hand ratchet",
              *             "torque wrench"
@@ -30237,7 +30243,7 @@ export interface components {
              *               "title": "Find the rafters by two signs",
              *               "tools": [
              *                 "hammer, for tapping",
-             *                 "tape",
+             *                 "measuring tape",
              *                 "pencil"
              *               ],
              *               "usual_min": null,
@@ -30509,7 +30515,7 @@ export interface components {
              *           "tether": "",
              *           "tools": [
              *             "spirit level",
-             *             "tape",
+             *             "measuring tape",
              *             "pencil",
              *             "socket set, hand ratchet",
              *             "hammer, for tapping",
@@ -30608,7 +30614,7 @@ export interface components {
              *               "starts": [],
              *               "title": "Lay it on the roof and look",
              *               "tools": [
-             *                 "tape",
+             *                 "measuring tape",
              *                 "spirit level",
              *                 "rope"
              *               ],
@@ -30861,7 +30867,7 @@ export interface components {
              *           "tether": "",
              *           "tools": [
              *             "spirit level",
-             *             "tape",
+             *             "measuring tape",
              *             "pencil",
              *             "socket set, hand ratchet",
              *             "drill driver with clutch",
@@ -30920,7 +30926,7 @@ export interface components {
              *               "starts": [],
              *               "title": "Find the purlins by two signs",
              *               "tools": [
-             *                 "tape",
+             *                 "measuring tape",
              *                 "pencil"
              *               ],
              *               "usual_min": null,
@@ -31080,7 +31086,7 @@ export interface components {
              *           "tether": "",
              *           "tools": [
              *             "spirit level",
-             *             "tape",
+             *             "measuring tape",
              *             "pencil",
              *             "socket set, hand ratchet",
              *             "drill driver with clutch",
@@ -31177,7 +31183,7 @@ export interface components {
              *               "title": "Frame on its mat, level",
              *               "tools": [
              *                 "spirit level",
-             *                 "tape",
+             *                 "measuring tape",
              *                 "socket set, hand ratchet",
              *                 "rope"
              *               ],
@@ -31357,7 +31363,7 @@ export interface components {
              *           "tether": "",
              *           "tools": [
              *             "spirit level",
-             *             "tape",
+             *             "measuring tape",
              *             "pencil",
              *             "socket set, hand ratchet",
              *             "scales, or the blocks' printed mass"
@@ -32039,7 +32045,7 @@ export interface components {
              *               "title": "Fix the plate",
              *               "tools": [
              *                 "spirit level",
-             *                 "tape",
+             *                 "measuring tape",
              *                 "pencil",
              *                 "socket set, hand ratchet"
              *               ],
@@ -32184,7 +32190,7 @@ export interface components {
              *           "tether": "",
              *           "tools": [
              *             "spirit level",
-             *             "tape",
+             *             "measuring tape",
              *             "pencil",
              *             "socket set, hand ratchet"
              *           ],
@@ -32255,7 +32261,7 @@ export interface components {
              *               "title": "Anchors into the slab",
              *               "tools": [
              *                 "hammer drill",
-             *                 "tape",
+             *                 "measuring tape",
              *                 "pencil"
              *               ],
              *               "usual_min": null,
@@ -32434,7 +32440,7 @@ export interface components {
              *           "tether": "",
              *           "tools": [
              *             "spirit level",
-             *             "tape",
+             *             "measuring tape",
              *             "pencil",
              *             "socket set, hand ratchet",
              *             "hammer drill"
@@ -32725,7 +32731,7 @@ export interface components {
              *               "title": "Find the rafter by two signs",
              *               "tools": [
              *                 "hammer, for tapping",
-             *                 "tape",
+             *                 "measuring tape",
              *                 "pencil"
              *               ],
              *               "usual_min": null,
@@ -32967,7 +32973,7 @@ export interface components {
              *           "tether": "",
              *           "tools": [
              *             "spirit level",
-             *             "tape",
+             *             "measuring tape",
              *             "pencil",
              *             "socket set, hand ratchet",
              *             "hammer, for tapping",
@@ -38208,10 +38214,16 @@ export interface components {
             antenna_m?: number | null;
             /**
              * At Height Min
-             * @description Of all steps
+             * @description Of all steps, or as it was said
              * @default 0
              */
             at_height_min: number;
+            /**
+             * At Height Told
+             * @description Said of the planned position, and more than its steps
+             * @default false
+             */
+            at_height_told: boolean;
             /**
              * Crew Count
              * @description None: nobody said who comes

@@ -162,7 +162,7 @@ def _of_fixings(found: FixingsResult | None) -> list[str]:
     """The drill bit of the mount's holes, and what turns its fixings."""
     if found is None:
         return []
-    bit = [f"drill bit {found.drill_mm:g}\u00a0mm for the holes of the mount"] if found.drill_mm else []
+    bit = [f"drill bit {found.drill} for the holes of the mount"] if found.drill else []
     return bit + ([f"{found.spanner} socket for the fixings of the mount"] if found.spanner else [])
 
 

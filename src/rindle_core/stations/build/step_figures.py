@@ -29,9 +29,8 @@ def _fixing(mount: MountPart) -> list[StepFigure]:
     if fixing is None or found is None:
         return [StepFigure(name="Drill", text="not known: choose the fixing (Mount, Fixings)")]
     told = [StepFigure(name="Fixing", text=f"{len(found.holes)} × {fixing.name}")]
-    if found.drill_mm is not None:
-        inch = _inches(found.drill_in and found.drill_in * MILLIMETRES_PER_INCH)
-        told.append(StepFigure(name="Drill", text=f"{found.drill_mm:g}\u00a0mm{inch}"))
+    if found.drill:
+        told.append(StepFigure(name="Drill", text=found.drill))
     told.append(StepFigure(name="Depth at least", value=fixing.embedment_mm, unit="mm"))
     if found.seal_ml:
         told.append(

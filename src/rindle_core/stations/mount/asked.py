@@ -23,6 +23,7 @@ from rindle_core.stations.mounting import (
     at_height_min,
     chosen_fixing,
     fixing_height_m,
+    height_is_told,
     height_m,
     mount_kind,
     mount_surface,
@@ -280,6 +281,7 @@ def asked_lifts(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Ou
             antenna_m=height_m(job),
             crew_count=len(job.brief.crew) or None,
             at_height_min=at_height_min(job),
+            at_height_told=height_is_told(job),
             all_known=kind is not None,
             rules=job.picks.rules,
         )

@@ -31,7 +31,7 @@ from rindle_core.stations.mount.asked import (
     asked_wind,
     chosen_fixing,
 )
-from rindle_core.stations.mount.checks import judge_alterations, judge_checks, judge_tether
+from rindle_core.stations.mount.checks import judge_alterations, judge_checks, judge_leans, judge_tether
 from rindle_core.stations.mount.facts import MountFacts
 from rindle_core.stations.mount.findings import STOPPED, WAITS_MAST
 from rindle_core.stations.mount.fixing_findings import WAITS_FIXING
@@ -125,7 +125,10 @@ def _of_kind(job: JobInput, terminal: Terminal, kind: MountKind) -> list[Finding
     )
     if kind.holds == "given":
         found.append(judge_reuse(job))
-    return [*found, *judge_checks(kind, job.mount.checks, terminal.beamwidth_deg(), terminal.code)]
+    marks, poured = job.mount.checks, job.mount.plumb[-1:] if kind.holds == "concrete" else []
+    found += judge_checks(kind, marks, terminal.beamwidth_deg(), terminal.code)
+    read_deg = poured[0].lean_deg() if poured else None
+    return [*found, *judge_leans(kind, marks, read_deg, job.aim.lean_deg, job.picks.rules)]
 
 
 def assess(context: Context) -> Outcome[MountPart]:

@@ -11,8 +11,10 @@ from rindle_core.catalogue.mounts import MountCheck, MountKind
 from rindle_core.kernel.days import Day
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.kernel.model import Row
-from rindle_core.stations.mount.findings import ALTERED, CHECKED, TETHER
+from rindle_core.kernel.ties import no_more
+from rindle_core.stations.mount.findings import ALTERED, CHECKED, LEANS_AGREE, TETHER
 
 CheckState = Literal["", "good", "bad"]
 
@@ -100,6 +102,27 @@ def _judged(check: MountCheck, mark: CheckMark | None, beamwidth_deg: float) -> 
     return kind.missing(f"{check.name}: not tried", f"{check.how} Then {asked} and enter how it came out.".strip())
 
 
+def judge_leans(
+    kind: MountKind, marks: Sequence[CheckMark], poured_deg: float | None, aim_deg: float | None, rules: HouseRules
+) -> list[Finding]:
+    """A mast that was read plumb here and leans at Aim, or the other way round, was read wrong once."""
+    tried = [one.play_deg for one in marks if one.code == "plumb" and one.of_mount in ("", kind.code)][-1:]
+    here = [one for one in (*tried, poured_deg) if one is not None]
+    if aim_deg is None or not here or no_more(abs(here[0] - aim_deg), rules.plumb_deg):
+        return []
+    return [
+        LEANS_AGREE(
+            Level.MIND,
+            "The mast’s lean here is not the one at Aim",
+            f"Here it was read as {here[0]:.1f}°, at Aim it is {aim_deg:.1f}°: scales and plates are set by Aim’s.",
+            figure=abs(here[0] - aim_deg),
+            limit=rules.plumb_deg,
+            bound="at_most",
+            clears_by="Read it again on two faces, and mend the entry that is wrong.",
+        )
+    ]
+
+
 def judge_alterations(rows: Sequence[Alteration]) -> list[Finding]:
     """What is the maker's may not be altered; a third party's part may, for a time, by somebody's decision."""
     found = []
@@ -139,4 +162,12 @@ def judge_tether(kind: MountKind | None, tethered: bool) -> list[Finding]:
     return [TETHER.missing("That a tether secures it is not said", f"{kind.tether} Fit it, then tick it.")]
 
 
-__all__ = ["Alteration", "CheckMark", "CheckState", "judge_alterations", "judge_checks", "judge_tether"]
+__all__ = [
+    "Alteration",
+    "CheckMark",
+    "CheckState",
+    "judge_alterations",
+    "judge_checks",
+    "judge_leans",
+    "judge_tether",
+]

@@ -248,6 +248,14 @@ PLUMB = Kind(
     source="House rule: plumb",
     at="mount.plumb",
 )
+LEANS_AGREE = Kind(
+    "mount.leans_agree",
+    "lean of the mast here beside its lean at Aim",
+    against="house rule `plumb_deg` between the two",
+    unit="deg",
+    source="The mast’s lean, entered twice",
+    at="aim.lean_deg",
+)
 POUR = Kind(
     "mount.pour",
     "what is seen to at the pour",

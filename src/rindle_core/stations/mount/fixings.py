@@ -9,9 +9,9 @@ from rindle_core.catalogue.mounts import PlateHole
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.kernel.units import MILLIMETRES_PER_INCH
+from rindle_core.kernel.units import MILLIMETRES_PER_INCH, format_quantity
 from rindle_core.science import masonry, sheet_metal, timber
-from rindle_core.science.bolts import next_drill_in, next_drill_mm, spanner
+from rindle_core.science.bolts import INCH_DRILLS_IN, METRIC_DRILLS_MM, drill_between_mm, same_drill_mm, spanner
 from rindle_core.stations.mount.anchorage import Actions, HoleLoad, deck_actions, hole_loads, wall_actions
 from rindle_core.stations.mount.fixing_findings import FIXING_BASE, FIXING_COUNT
 from rindle_core.stations.mount.fixings_judged import judge_fixings
@@ -97,17 +97,28 @@ def _cases(given: FixingsInput) -> list[Actions]:
     return deck_actions(given.force_n, given.lift_n, given.weight_n, given.force_n * given.lever_m)
 
 
+_INCH_SERIES_MM = [one * MILLIMETRES_PER_INCH for one in INCH_DRILLS_IN]
+
+
 def _drills(given: FixingsInput) -> tuple[float | None, float | None]:
+    """The drill in millimetres, and that of the inch series which does as well, also in millimetres."""
     fixing = given.fixing
     if fixing.kind in ("clamp_screw", "piercing"):
         return None, None  # they drill for themselves
     if given.base in GRAVITY:
-        least, most = timber.pilot_mm(fixing.size_mm, GRAVITY[given.base])
-        middle = (least + most) / 2.0
-        metric = next_drill_mm(middle)
-        return (metric if metric is not None and metric <= most else next_drill_mm(least)), next_drill_in(least)
-    least = fixing.drill_mm or fixing.size_mm
-    return next_drill_mm(least), next_drill_in(least)
+        window = timber.pilot_mm(fixing.size_mm, GRAVITY[given.base])
+        return drill_between_mm(*window, METRIC_DRILLS_MM), drill_between_mm(*window, _INCH_SERIES_MM)
+    wanted_mm = fixing.drill_mm or fixing.size_mm
+    inch_mm = same_drill_mm(wanted_mm, _INCH_SERIES_MM)
+    metric_mm = fixing.drill_mm or same_drill_mm(wanted_mm, METRIC_DRILLS_MM)
+    return (wanted_mm if inch_mm is None else metric_mm), inch_mm
+
+
+def drill_words(drill_mm: float | None, inch_mm: float | None) -> str:
+    """`8 mm or 5/16 in`: only what holds as well; empty where nothing is drilled before."""
+    told = [] if drill_mm is None else [f"{drill_mm:g}\u00a0mm"]
+    inches = [] if inch_mm is None else [format_quantity(inch_mm, "mm", "imperial")]
+    return " or ".join([*told, *inches])
 
 
 @register(
@@ -171,7 +182,7 @@ def _nothing(given: FixingsInput) -> FixingsResult:
     ]  # fmt: skip
     return FixingsResult(
         holes=holes, allowed_pull_n=None, allowed_across_n=None, use_share=None, wanted_count=None, drill_mm=None,
-        drill_in=None, spanner="", torque_nm=None, seal_ml=0.0, assumed=_assumed(given),
+        spanner="", torque_nm=None, seal_ml=0.0, assumed=_assumed(given),
     )  # fmt: skip
 
 
@@ -204,7 +215,7 @@ def _told(
         )
     least = min((one for one in bears.values() if one is not None), default=None)
     use_share = max((one.use_share for one in views if one.use_share is not None), default=None)
-    drill_mm, drill_in = _drills(given)
+    drill_mm, inch_mm = _drills(given)
     result = FixingsResult(
         holes=views,
         allowed_pull_n=least[0] if least else None,
@@ -212,8 +223,8 @@ def _told(
         use_share=use_share,
         wanted_count=math.ceil(use_share * len(holding) - 1e-9) if use_share is not None else None,
         drill_mm=drill_mm,
-        drill_in=drill_in,
-        drill_imperial_mm=None if drill_in is None else drill_in * MILLIMETRES_PER_INCH,
+        drill_imperial_mm=inch_mm,
+        drill=drill_words(drill_mm, inch_mm),
         spanner=given.fixing.spanner.replace(" mm", "\u00a0mm") or spanner(given.fixing.size_mm),
         torque_nm=given.fixing.torque_nm,
         seal_ml=given.fixing.seal_ml * len(given.holes),

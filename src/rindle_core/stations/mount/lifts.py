@@ -44,7 +44,8 @@ class LiftsInput(Model):
         default=None, ge=0, le=300, description="Of the antenna over the ground; None: as high as the fixing"
     )
     crew_count: int | None = Field(default=None, ge=0, le=50, description="None: nobody said who comes")
-    at_height_min: float = Field(default=0.0, ge=0, le=5000, description="Of all steps")
+    at_height_min: float = Field(default=0.0, ge=0, le=5000, description="Of all steps, or as it was said")
+    at_height_told: bool = Field(default=False, description="Said of the planned position, and more than its steps")
     all_known: bool = Field(
         default=True, description="Whether the pieces are all that goes up: the mount is chosen too"
     )
@@ -184,17 +185,17 @@ def _judge(given: LiftsInput, result: LiftsResult) -> list[Finding]:
                 )
             )
     if given.at_height_min > 0:
-        found.append(
-            AT_HEIGHT.at_most(
-                given.at_height_min,
-                given.rules.at_height_most_min,
-                level=Level.MIND,
-                clear="The work at height is short",
-                over="Much of the work is at height",
-                why="Standing on a ladder with both hands at work is the most dangerous part of the job.",
-                clears_by="Build up more of it on the ground, or bring a lift or a scaffold.",
-            )
+        up = AT_HEIGHT.at_most(
+            given.at_height_min,
+            given.rules.at_height_most_min,
+            level=Level.MIND,
+            clear="The work at height is short",
+            over="Much of the work is at height",
+            why="Standing on a ladder with both hands at work is the most dangerous part of the job.",
+            clears_by="Build up more of it on the ground, or bring a lift or a scaffold.",
         )
+        said = {"source": "Entered for the planned position: more than its steps take", "at": "sky.positions"}
+        found.append(up.model_copy(update=said) if given.at_height_told else up)
     return found
 
 

@@ -330,6 +330,22 @@ def test_what_takes_two_asks_for_two():
     assert levels(ways(**heavy, crew_count=2, at_height_min=91))["mount.at_height"] == "mind"
 
 
+def test_whose_minutes_at_height_they_are_is_said():
+    piece = LiftPiece(name="P", mass_kg=3)
+
+    def up(told):
+        (one,) = (
+            f
+            for f in ways(pieces=[piece], at_height_min=40, at_height_told=told).findings
+            if f.code == "mount.at_height"
+        )
+        return one.source, one.at
+
+    assert up(False) == ("Steps of mount and terminal", "mount")
+    assert up(True)[0].startswith("Entered for the planned position")
+    assert up(True)[1] == "sky.positions"
+
+
 def test_torque_is_the_makers_or_reckoned_or_by_feel():
     told = tightening(
         TighteningInput.model_validate(

@@ -12,7 +12,7 @@ from rindle_core.science.ladders import rail_m, support_for_work_m
 from rindle_core.stations.mount.entered import entered
 from rindle_core.stations.mount.getting_up import GettingUpInput, getting_up
 from rindle_core.stations.mount.lifts import LiftPiece, LiftsInput, lifts
-from rindle_core.stations.mounting import build_steps, up_by
+from rindle_core.stations.mounting import at_height_min, build_steps, height_is_told, up_by
 from tests import golden
 
 
@@ -152,6 +152,16 @@ def test_of_a_crew_that_nobody_named_each_who_comes_has_a_harness():
     assert rows["harness"].text.startswith("One for each who comes.")
     assert not rows["cordon"].text.startswith("One for each")
     assert "One for each" not in asked(gear=DEFAULT_WORDS.gear, crew_count=2).result.gear[0].text
+
+
+@pytest.mark.parametrize(("said_min", "told"), [(5, False), (300, True), (None, False)])
+def test_a_guess_at_the_survey_does_not_make_the_steps_shorter(said_min, told):
+    facts = golden.read("2026-106")["facts"]
+    said = [one | {"time_at_height_min": said_min} for one in facts["positions"]]
+    given = JobInput.model_validate(facts | {"positions": said})
+    steps_min = sum(one.at_height_min for one in build_steps(given))
+    assert at_height_min(given) == max(steps_min, said_min or 0) > 0
+    assert height_is_told(given) is told
 
 
 def test_what_is_done_from_the_ground_counts_no_minute_at_height_and_brings_no_harness():

@@ -42,14 +42,7 @@ function touch(event: MouseEvent): void {
     ),
   )
 }
-const drill = computed(() => {
-  const one = found.value
-  if (!one) return ''
-  if (one.drill_mm == null && one.drill_in == null) return 'drills for itself'
-  return prefs.system === 'imperial' && one.drill_imperial_mm != null
-    ? formatQuantity(one.drill_imperial_mm, 'mm', 'imperial')
-    : `${one.drill_mm} mm`
-})
+const drill = computed(() => found.value?.drill || 'drills for itself')
 </script>
 
 <template>

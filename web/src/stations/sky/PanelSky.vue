@@ -99,8 +99,8 @@ const SCHEDULES = [
         </tbody>
       </table>
       <p class="quiet">
-        Of the panel’s sky {{ show(found.sky_masked_percent, 'percent') }} is masked by bare area; what counts is where
-        the satellites are, {{ found.usable_mean_count.toFixed(1) }} of them at a time.
+        Of the panel’s sky {{ show(found.sky_masked_percent, 'percent') }} is masked if its area alone is counted; what
+        counts is where the satellites are, {{ found.usable_mean_count.toFixed(1) }} of them at a time.
       </p>
     </template>
     <div class="fields">
