@@ -231,6 +231,14 @@ def test_sign_off_says_what_is_open(crew):
     assert "not online" in answer.json()["error"]["message"]
 
 
+def test_that_none_is_connected_is_no_fault_that_one_does_not_answer_is(crew, settings):
+    codes = []
+    for settings.BENCH_URL in ("", "http://127.0.0.1:9"):
+        answer = crew.post("/api/jobs/2026-102/device/poll")
+        codes.append(answer.json()["error"]["faults"][0]["code"])
+    assert codes == ["not_connected", "refused"]
+
+
 def test_a_terminal_that_is_down_is_said_and_work_goes_on_by_hand(crew, settings):
     settings.BENCH_URL = "http://127.0.0.1:9"  # the discard port: nothing listens there
     answer = crew.post("/api/jobs/2026-102/device/poll")

@@ -14,7 +14,7 @@ CableKind = Literal["coax", "ethernet"]
 class CableLimits(Model):
     """What the terminal asks of its cable."""
 
-    types: list[str] = Field(min_length=1, description="Codes of the cables that are allowed")
+    types: list[str] = Field(min_length=1, description="From the stores")
     most_m: float = Field(gt=0)
     if_low_mhz: float = Field(gt=0)
     if_high_mhz: float = Field(gt=0)

@@ -10,7 +10,8 @@ from typing import Any
 from rindle_core.catalogue.build_steps import MARK_CUES, STEP_FIGURES, STEP_PLACES
 from rindle_core.catalogue.fixings import BASES
 from rindle_core.catalogue.guides import GUIDE_KINDS, MEMORY_RESETS
-from rindle_core.catalogue.house_words import WORKS
+from rindle_core.catalogue.house_words import WORKS, HouseWords
+from rindle_core.catalogue.models import Catalogue
 from rindle_core.catalogue.modem import ENTRY_SOURCES, LIGHT_SHAPES, REACHES, RHYTHMS, STATE_NEEDS
 from rindle_core.catalogue.mounts import SURFACES
 from rindle_core.catalogue.parts import JOINT_ENDS, JOINT_HEADS, JOINT_SPOTS, PART_KINDS, PART_PLACES
@@ -59,4 +60,24 @@ def choices_of(model: str, field: str) -> dict[str, str]:
     return {str(code): words for code, words in CHOICES.get(f"{model}.{field}", {}).items()}
 
 
-__all__ = ["CHOICES", "choices_of"]
+# Codes of what the firm itself keeps: chosen from there, never typed.
+_OF_WORDS = {
+    "BringUpState.wait": "waits",
+    "BuildStep.starts": "waits",
+    "Certificate.role": "roles",
+    "Member.roles": "roles",
+    "Need.rests_on": "service_uses",
+    "RepairFault.seen": "repair_seen",
+    "UsualTask.after": "usual_tasks",
+}
+_OF_STORES = {"CableLimits.types": "cables", "Team.members": "members"}
+KEPT = frozenset({*_OF_WORDS, *_OF_STORES})
+
+
+def kept_choices(words: HouseWords, stores: Catalogue) -> dict[str, dict[str, str]]:
+    """What a firm's own lists let choose: by `Model.field` the names by their codes."""
+    lists = [(words, of) for of in _OF_WORDS.items()] + [(stores, of) for of in _OF_STORES.items()]
+    return {field: {one.code: one.name for one in getattr(of, name)} for of, (field, name) in lists}
+
+
+__all__ = ["CHOICES", "KEPT", "choices_of", "kept_choices"]

@@ -13,7 +13,7 @@ from rindle_core.kernel.model import Model
 class Certificate(Model):
     """A paper that shows a role. Without a last day it does not expire."""
 
-    role: str = Field(min_length=1, max_length=40, description="Code of the role that it shows")
+    role: str = Field(min_length=1, max_length=40, description="Role that it shows")
     name: str = Field(default="", max_length=120, description="What it is called and who gave it")
     number: str = Field(default="", max_length=60)
     expires_on: Day | None = Field(default=None, description="Last day on which it holds")
@@ -25,7 +25,7 @@ class Member(Model):
     code: str = Field(min_length=1, max_length=40)
     name: str = Field(min_length=1, max_length=120)
     contact: str = Field(default="", max_length=160, description="How to reach them")
-    roles: list[str] = Field(default_factory=list, max_length=20, description="Codes of the house's roles")
+    roles: list[str] = Field(default_factory=list, max_length=20, description="From the house's words")
     certificates: list[Certificate] = Field(default_factory=list, max_length=40)
 
     def shows(self, role: str, on: dt.date) -> bool:
@@ -38,7 +38,7 @@ class Team(Model):
 
     code: str = Field(min_length=1, max_length=40, pattern=r"^[a-z][a-z0-9_-]*$")
     name: str = Field(min_length=1, max_length=120)
-    members: list[str] = Field(default_factory=list, max_length=20, description="Codes of people of the crew")
+    members: list[str] = Field(default_factory=list, max_length=20, description="People of the crew")
     vehicle: str = Field(default="", max_length=120)
     off_days: list[Day] = Field(default_factory=list, max_length=400, description="Days on which it does not work")
 

@@ -68,7 +68,7 @@ class Need(Phrase):
     """What a customer needs, what it means, and how it is proved before the hand-over."""
 
     proof: str = Field(min_length=1, max_length=400, description="How it is proved with the customer")
-    rests_on: str = Field(default="", max_length=40, description="Code of the use that it rests on, such as call")
+    rests_on: str = Field(default="", max_length=40, description="Use of the line that it rests on")
     by_gaps: bool = Field(default=False, description="Judged by the gaps of the sky, so that it needs no reminder")
 
 
@@ -95,7 +95,7 @@ class UsualTask(Phrase):
     )
     work_h: float = Field(gt=0, le=16, description="Hours of the crew")
     wait_h: float = Field(default=0.0, ge=0, le=400, description="Hours that it is left alone afterwards")
-    after: list[str] = Field(default_factory=list, max_length=10, description="Codes of the tasks that come before")
+    after: list[str] = Field(default_factory=list, max_length=10, description="Tasks that come before")
     at_height_min: float = Field(default=0.0, ge=0, le=960, description="Minutes of it on a ladder or a roof")
     weather: WeatherKind | Literal[""] = Field(default="", description="The kind of work that the weather may stop")
     before_slot: bool = Field(default=False, description="Finished before a line-up")

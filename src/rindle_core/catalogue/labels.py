@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Mapping
 from importlib.resources import files
+from types import MappingProxyType
 from typing import Any
 
 from rindle_core.catalogue.choices import choices_of
@@ -33,15 +35,16 @@ def _unit(name: str) -> tuple[str, str]:
     return ("", _SIGNS[found]) if found in _SIGNS else (found, "")
 
 
-def labelled(schema: dict[str, Any]) -> dict[str, Any]:
+def labelled(schema: dict[str, Any], kept: Mapping[str, Mapping[str, str]] = MappingProxyType({})) -> dict[str, Any]:
     """The JSON Schema with a label, and a unit code where the field has one, on every property (`x-label`, `x-unit`;
 
-    `x-sign` where the unit is the same in every system), and the words of its choices by their codes (`x-choices`).
+    `x-sign` where the unit is the same in every system), and the words of its choices by their codes (`x-choices`),
+    of what the firm keeps itself those of `kept`, by `Model.field`.
     """
     for part in (schema, *schema.get("$defs", {}).values()):
         for name, told in part.get("properties", {}).items():
-            if choices := choices_of(part["title"], name):
-                told["x-choices"] = choices
+            if choices := choices_of(part["title"], name) or kept.get(f"{part['title']}.{name}"):
+                told["x-choices"] = dict(choices)
             told["x-label"] = LABELS[name]
             unit, sign = _unit(name)
             if unit:

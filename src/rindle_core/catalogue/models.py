@@ -45,10 +45,12 @@ class Beam(Model):
     """A spot of a satellite. Hands are the senses of circular polarization as seen from the site; None: it has none."""
 
     letter: str = Field(min_length=1, max_length=3, pattern=r"[A-Z0-9]+")
-    hand: Hand | None = Field(default=None, description="As received at the site; None: a linear beam")
-    transmit_hand: Hand | None = Field(default=None, description="As sent from the site; None: not told, or linear")
-    plane: Plane | None = Field(default=None, description="As received at the site; None: circular, or not told")
-    transmit_plane: Plane | None = Field(default=None, description="As sent from the site; None: circular, or not told")
+    hand: Hand | None = Field(default=None, description="As received at the site; empty: a linear beam")
+    transmit_hand: Hand | None = Field(default=None, description="As sent from the site; empty: not told, or linear")
+    plane: Plane | None = Field(default=None, description="As received at the site; empty: circular, or not told")
+    transmit_plane: Plane | None = Field(
+        default=None, description="As sent from the site; empty: circular, or not told"
+    )
     carrier_mhz: float = Field(
         gt=0, le=100_000, description="Receive carrier that the modem is told, after down-conversion"
     )
@@ -265,7 +267,7 @@ class Terminal(Model):
     )
     receive_port: Plane | None = Field(
         default=None,
-        description="Plane that the receive port takes with the feed at zero; None: circular",
+        description="Plane that the receive port takes with the feed at zero; empty: circular",
     )
     sends: Sends = Field(default="", description="What it sends beside what it receives; empty: either")
     hand_marks: dict[Hand, str] = Field(
@@ -301,7 +303,7 @@ class Terminal(Model):
         default="", max_length=200, description="Where its rim may be pushed for a test, and how hard"
     )
     skew_mechanism: Literal["feed", "head", "none"] = Field(default="none", description="What is turned for the skew")
-    panel: Panel | None = Field(default=None, description="What a low-orbit panel can see; None for a dish")
+    panel: Panel | None = Field(default=None, description="What a low-orbit panel can see; empty for a dish")
     focal_length_mm: float | None = Field(
         default=None, gt=50, le=10_000, description="Of the reflector, for spare feeds"
     )
@@ -309,7 +311,7 @@ class Terminal(Model):
         default=None,
         ge=0,
         le=20_000,
-        description="Middle of the reflector over its axis; None: the lower rim at the axis",
+        description="Middle of the reflector over its axis; empty: the lower rim at the axis",
     )
     position_format: PositionFormat = PositionFormat()
     needs_earth: bool = Field(default=True, description="Whether its maker asks for a way to earth of its own")
@@ -322,16 +324,16 @@ class Terminal(Model):
     elevation_screw: Screw
     azimuth_screw: Screw
     transmit_most_dbm: float | None = Field(
-        default=None, ge=-60, le=80, description="Top of what its page shows as transmit level; None: not told"
+        default=None, ge=-60, le=80, description="Top of what its page shows as transmit level; empty: not told"
     )
     lock_es_n0_db: float | None = Field(
-        default=None, ge=-20, le=30, description="Es/N0 under which its receiver does not lock; None: not told"
+        default=None, ge=-20, le=30, description="Es/N0 under which its receiver does not lock; empty: not told"
     )
     least_input_dbm: float | None = Field(
-        default=None, ge=-120, le=20, description="Least level at the modem's input; None: not told"
+        default=None, ge=-120, le=20, description="Least level at the modem's input; empty: not told"
     )
-    access: ModemAccess | None = Field(default=None, description="How a computer reaches its page; None: it has none")
-    router: Router | None = Field(default=None, description="Its own router; None: it has none")
+    access: ModemAccess | None = Field(default=None, description="How a computer reaches its page; empty: it has none")
+    router: Router | None = Field(default=None, description="Its own router; empty: it has none")
     injector: bool = Field(default=False, description="A box of its own puts the current on the data cable")
     injector_lights: list[InjectorLight] = Field(
         default_factory=list, max_length=6, description="What they mean; empty: they are not told, or it has none"

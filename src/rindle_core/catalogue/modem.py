@@ -124,7 +124,7 @@ class BringUpState(Model):
     wait: str = Field(
         default="",
         max_length=40,
-        description="Code of the house's wait that runs in it; states of one wait behind each other are one",
+        description="Wait of the house's words that runs in it; states of one wait behind each other are one",
     )
 
     @model_validator(mode="after")
@@ -221,9 +221,9 @@ class NetworkService(Model):
     """What the operator's service gives beyond the terminal."""
 
     shared_address: bool | None = Field(
-        default=None, description="Many customers behind one address: nobody reaches in from outside; None: not told"
+        default=None, description="Many customers behind one address: nobody reaches in from outside; empty: not told"
     )
-    fixed_address: bool | None = Field(default=None, description="Can be ordered; None: not told")
+    fixed_address: bool | None = Field(default=None, description="Can be ordered; empty: not told")
 
 
 class DeskContact(Model):

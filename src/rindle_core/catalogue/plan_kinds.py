@@ -21,7 +21,7 @@ class PlanKind(Model):
     name: str = Field(min_length=1, max_length=60)
     group: Literal["stands", "people", "work"]
     shape: Shape
-    sky: Kind | None = Field(default=None, description="What it is in the sky; None: it hides nothing")
+    sky: Kind | None = Field(default=None, description="What it is in the sky; empty: it hides nothing")
     live: bool = Field(default=False, description="Whether it may carry mains or more: nobody comes near it")
     people: bool = Field(default=False, description="Whether people stand or walk there")
     role: Role = Field(default="", description="What the work takes from it")

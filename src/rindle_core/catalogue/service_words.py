@@ -51,7 +51,7 @@ class Later(Phrase):
 class RepairFault(Phrase):
     """What may have broken, by what is seen: how to tell, what to do, what to bring."""
 
-    seen: list[str] = Field(min_length=1, max_length=12, description="Codes of what is seen that speak for it")
+    seen: list[str] = Field(min_length=1, max_length=12, description="What is seen that speaks for it")
     tells: str = Field(min_length=1, max_length=300, description="What tells it from the others")
     do: str = Field(min_length=1, max_length=300, description="What to do")
     bring: list[str] = Field(default_factory=list, max_length=12, description="What to bring")

@@ -63,7 +63,7 @@ _SENTENCES: Mapping[str, str] = {
     "finite_number": "is not a finite number",
     "string_type": "is not text",
     "string_too_long": "is too long: {max_length} characters or fewer are accepted",
-    "string_too_short": "is empty or too short: at least {min_length} characters are accepted",
+    "string_too_short": "is too short: at least {min_length} characters are accepted",
     "literal_error": "is not one of the choices: {expected} is accepted",
     "enum": "is not one of the choices: {expected} is accepted",
     "date_from_datetime_parsing": "is not a date: write it as year-month-day, such as 2026-11-24",
@@ -110,6 +110,8 @@ def fault_of(error: Mapping[str, Any], root: str) -> Fault:
         else sentence.format(**{name: _plain(value) for name, value in error.get("ctx", {}).items()})
     )
     given = error.get("input")
+    if error["type"] == "string_too_short" and given == "":
+        return Fault(path, "is empty: it has to be entered", "missing")
     if error["type"] != "missing" and isinstance(given, str | int | float):
         message = f"{given!r} {message}" if sentence else message
     return Fault(path, message, _CODES.get(error["type"], "wrong_form"))

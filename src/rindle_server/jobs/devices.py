@@ -322,7 +322,7 @@ def entries_of(told: BringUpFacts) -> ModemEntries:
 def link_for(number: str, facts: JobInput, result: JobAssessment) -> TerminalLink:
     """The terminal of a job. Raises Conflict or DeviceDown."""
     if not settings.BENCH_URL:
-        raise DeviceDown.one("device", "No terminal is connected. Enter readings and states by hand.")
+        raise DeviceDown.one("device", "No terminal is connected. Enter readings and states by hand.", "not_connected")
     link = SimulatedTerminalLink(settings.BENCH_URL, number, bench_config(seed_of(number), facts, result))
     link.go_on(facts.bringup, facts.peak)
     return link

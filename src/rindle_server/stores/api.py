@@ -11,6 +11,7 @@ from ninja import Body, File, Router, Schema
 from ninja.files import UploadedFile
 from pydantic import BaseModel
 
+from rindle_core.catalogue.choices import kept_choices
 from rindle_core.catalogue.house_words import HouseWords
 from rindle_core.catalogue.labels import labelled
 from rindle_core.catalogue.models import Catalogue
@@ -129,7 +130,7 @@ def read_schema(request: HttpRequest, kind: FormKind) -> dict[str, Any]:
     """The JSON Schema of an entry, from which the screens make its form."""
     firms: dict[str, type[BaseModel]] = {"rules": HouseRules, "words": HouseWords}
     model = firms.get(kind) or StoreItem.KINDS[kind]
-    return labelled(model.model_json_schema())
+    return labelled(model.model_json_schema(), kept_choices(Firm.ours().house_words(), catalogue()))
 
 
 @router.put("/{kind}", response=Catalogue)

@@ -6591,7 +6591,7 @@ export interface components {
             expected_es_n0_db: number;
             /**
              * Hand
-             * @description As received at the site; None: a linear beam
+             * @description As received at the site; empty: a linear beam
              */
             hand?: ("left" | "right") | null;
             /**
@@ -6611,7 +6611,7 @@ export interface components {
             letter: string;
             /**
              * Plane
-             * @description As received at the site; None: circular, or not told
+             * @description As received at the site; empty: circular, or not told
              */
             plane?: ("horizontal" | "vertical") | null;
             /**
@@ -6624,12 +6624,12 @@ export interface components {
             ][];
             /**
              * Transmit Hand
-             * @description As sent from the site; None: not told, or linear
+             * @description As sent from the site; empty: not told, or linear
              */
             transmit_hand?: ("left" | "right") | null;
             /**
              * Transmit Plane
-             * @description As sent from the site; None: circular, or not told
+             * @description As sent from the site; empty: circular, or not told
              */
             transmit_plane?: ("horizontal" | "vertical") | null;
         };
@@ -12354,7 +12354,7 @@ export interface components {
             usual_s: number;
             /**
              * Wait
-             * @description Code of the house's wait that runs in it; states of one wait behind each other are one
+             * @description Wait of the house's words that runs in it; states of one wait behind each other are one
              * @default
              */
             wait: string;
@@ -13282,7 +13282,7 @@ export interface components {
             runs: number;
             /**
              * Types
-             * @description Codes of the cables that are allowed
+             * @description From the stores
              */
             types: string[];
         };
@@ -14002,7 +14002,7 @@ export interface components {
             number: string;
             /**
              * Role
-             * @description Code of the role that it shows
+             * @description Role that it shows
              */
             role: string;
         };
@@ -50744,7 +50744,7 @@ export interface components {
             name: string;
             /**
              * Roles
-             * @description Codes of the house's roles
+             * @description From the house's words
              */
             roles?: string[];
         };
@@ -52136,7 +52136,7 @@ export interface components {
             proof: string;
             /**
              * Rests On
-             * @description Code of the use that it rests on, such as call
+             * @description Use of the line that it rests on
              * @default
              */
             rests_on: string;
@@ -52277,12 +52277,12 @@ export interface components {
         NetworkService: {
             /**
              * Fixed Address
-             * @description Can be ordered; None: not told
+             * @description Can be ordered; empty: not told
              */
             fixed_address?: boolean | null;
             /**
              * Shared Address
-             * @description Many customers behind one address: nobody reaches in from outside; None: not told
+             * @description Many customers behind one address: nobody reaches in from outside; empty: not told
              */
             shared_address?: boolean | null;
         };
@@ -59811,7 +59811,7 @@ export interface components {
             name: string;
             /**
              * Seen
-             * @description Codes of what is seen that speak for it
+             * @description What is seen that speaks for it
              */
             seen: string[];
             /**
@@ -75723,7 +75723,7 @@ export interface components {
             code: string;
             /**
              * Members
-             * @description Codes of people of the crew
+             * @description People of the crew
              */
             members?: string[];
             /** Name */
@@ -75918,7 +75918,7 @@ export interface components {
          * @description A terminal of the catalogue.
          */
         Terminal: {
-            /** @description How a computer reaches its page; None: it has none */
+            /** @description How a computer reaches its page; empty: it has none */
             access?: components["schemas"]["ModemAccess"] | null;
             /**
              * Aperture High Mm
@@ -75929,7 +75929,7 @@ export interface components {
             aperture_mm: number;
             /**
              * Aperture Offset Mm
-             * @description Middle of the reflector over its axis; None: the lower rim at the axis
+             * @description Middle of the reflector over its axis; empty: the lower rim at the axis
              */
             aperture_offset_mm?: number | null;
             azimuth_screw: components["schemas"]["Screw"];
@@ -76009,7 +76009,7 @@ export interface components {
             joints?: components["schemas"]["Joint"][];
             /**
              * Least Input Dbm
-             * @description Least level at the modem's input; None: not told
+             * @description Least level at the modem's input; empty: not told
              */
             least_input_dbm?: number | null;
             /**
@@ -76019,7 +76019,7 @@ export interface components {
             links?: components["schemas"]["BlockLink"][];
             /**
              * Lock Es N0 Db
-             * @description Es/N0 under which its receiver does not lock; None: not told
+             * @description Es/N0 under which its receiver does not lock; empty: not told
              */
             lock_es_n0_db?: number | null;
             /** @description The maker's table of wind, where there is one */
@@ -76049,7 +76049,7 @@ export interface components {
              * @description Other places where a clinometer may be laid
              */
             other_faces?: components["schemas"]["Clinometer"][];
-            /** @description What a low-orbit panel can see; None for a dish */
+            /** @description What a low-orbit panel can see; empty for a dish */
             panel?: components["schemas"]["Panel"] | null;
             /** Parts */
             parts: components["schemas"]["Part"][];
@@ -76080,7 +76080,7 @@ export interface components {
             receive_ghz: number;
             /**
              * Receive Port
-             * @description Plane that the receive port takes with the feed at zero; None: circular
+             * @description Plane that the receive port takes with the feed at zero; empty: circular
              */
             receive_port?: ("horizontal" | "vertical") | null;
             /**
@@ -76089,7 +76089,7 @@ export interface components {
              * @default 0
              */
             reference_gain_db: number;
-            /** @description Its own router; None: it has none */
+            /** @description Its own router; empty: it has none */
             router?: components["schemas"]["Router"] | null;
             /**
              * Self Install
@@ -76131,7 +76131,7 @@ export interface components {
             transmit_ghz: number;
             /**
              * Transmit Most Dbm
-             * @description Top of what its page shows as transmit level; None: not told
+             * @description Top of what its page shows as transmit level; empty: not told
              */
             transmit_most_dbm?: number | null;
             /**
@@ -81111,7 +81111,7 @@ export interface components {
         UsualTask: {
             /**
              * After
-             * @description Codes of the tasks that come before
+             * @description Tasks that come before
              */
             after?: string[];
             /**

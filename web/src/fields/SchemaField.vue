@@ -46,6 +46,16 @@ const fault = computed(() => props.faults[props.path])
 const row = computed(() => (props.value ?? {}) as Record<string, unknown>)
 const rows = computed(() => (props.value ?? []) as Record<string, unknown>[])
 const inLines = computed(() => ['points', 'rings', 'pairs'].includes(field.value.kind))
+/** Its choices, with one for leaving it empty where it may be. */
+const options = computed(() => {
+  const { choices, nullable, node } = field.value
+  const empty = (nullable || node.default === '') && choices.every((one) => one.value)
+  return empty ? [{ value: '', label: '–' }, ...choices] : choices
+})
+const chosen = computed(() => {
+  const now = String(props.value ?? '')
+  return now || options.value.some((one) => !one.value) ? now : null
+})
 /** Seen whole, however long it grows. */
 const grows = computed(() => ['sentence', 'words'].includes(field.value.kind))
 const inner = (name: string) => (props.path ? `${props.path}.${name}` : name)
@@ -98,7 +108,7 @@ const remove = (index: number) =>
 /** A group that may be left out, begun. */
 const wholeBlank = () => blankOf({ ...field.value.node, default: undefined }, props.defs)
 const titleOf = (one: Record<string, unknown>, index: number) =>
-  String(one.name ?? one.title ?? one.letter ?? one.code ?? one.label ?? one.face ?? one.on ?? `${index + 1}`) ||
+  String(one.name ?? one.title ?? one.letter ?? one.label ?? one.code ?? one.face ?? one.on ?? `${index + 1}`) ||
   `${index + 1}`
 </script>
 
@@ -163,13 +173,15 @@ const titleOf = (one: Record<string, unknown>, index: number) =>
     @update:checked="emit('change', $event)"
     >{{ label }}</n-checkbox
   >
-  <choice-box
-    v-else-if="field.kind === 'choice'"
-    :label="label"
-    :value="String(value ?? '')"
-    :options="[...(field.nullable ? [{ value: '', label: '–' }] : []), ...field.choices]"
-    @choose="emit('change', $event || (field.nullable ? null : ''))"
-  />
+  <div v-else-if="field.kind === 'choice'" class="entry">
+    <choice-box
+      :label="label"
+      :value="chosen"
+      :options="options"
+      @choose="emit('change', $event || (field.nullable ? null : ''))"
+    />
+    <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
+  </div>
   <div v-else-if="field.kind === 'several'" class="entry">
     <span class="head">{{ label }} <word-help :text="label" /></span>
     <n-select

@@ -11,7 +11,7 @@ import {
   IconX,
 } from '@tabler/icons-vue'
 import { NButton } from 'naive-ui'
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useGuided } from '@/frame/guided'
 import { usePrefs } from '@/stores/prefs'
@@ -23,6 +23,14 @@ const session = useSession()
 const guided = useGuided()
 const route = useRoute()
 const router = useRouter()
+const PLACES = [
+  { path: '/jobs', name: 'Jobs', with: ['jobs', 'sites', 'learnt'] },
+  { path: '/diary', name: 'Diary', with: ['diary'] },
+  { path: '/stores', name: 'Stores', with: ['stores'] },
+  { path: '/words', name: 'Words', with: ['words'] },
+  { path: '/people', name: 'People', with: ['people'] },
+]
+const place = computed(() => route.path.split('/')[1] ?? '')
 /** On narrow screens what is rarely wanted lies behind one press. */
 const open = ref(false)
 const find = ref(String(route.query.find ?? ''))
@@ -59,9 +67,14 @@ async function leave(): Promise<void> {
       <span class="name">Rindle</span>
     </router-link>
     <nav aria-label="Places">
-      <router-link to="/jobs">Jobs</router-link> <router-link to="/diary">Diary</router-link>
-      <router-link to="/stores">Stores</router-link>
-      <router-link to="/words">Words</router-link> <router-link to="/people">People</router-link>
+      <router-link
+        v-for="one in PLACES"
+        :key="one.path"
+        :to="one.path"
+        :class="{ here: one.with.includes(place) }"
+        :aria-current="one.with.includes(place) ? 'true' : undefined"
+        >{{ one.name }}</router-link
+      >
     </nav>
     <n-button
       quaternary
@@ -147,7 +160,7 @@ nav a {
   padding: 12px 4px;
   font-weight: 600;
 }
-nav a.router-link-active {
+nav a.here {
   border-bottom: 3px solid var(--stream);
 }
 .find input {

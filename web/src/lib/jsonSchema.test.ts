@@ -8,6 +8,7 @@ import {
   pairsTo,
   pointsFrom,
   pointsTo,
+  refusals,
   ringsFrom,
   ringsTo,
 } from '@/lib/jsonSchema'
@@ -50,6 +51,26 @@ describe('a form from a schema', () => {
     })
     expect(of({ type: 'array', items: { enum: ['', 'u_bolt'] } })).toMatchObject({ kind: 'several', choices: told })
     expect(blankOf({ type: 'array', items: { enum: ['a'] } }, defs)).toEqual([])
+  })
+  it('chooses what the firm keeps by its name, and takes none of it in silence', () => {
+    const role: Node = { type: 'string', minLength: 1, 'x-choices': { height: 'Works at height' } } as Node
+    expect(fieldOf(role, defs)).toMatchObject({
+      kind: 'choice',
+      choices: [{ value: 'height', label: 'Works at height' }],
+    })
+    expect(fieldOf({ ...role, type: 'array', items: { type: 'string' } }, defs).kind).toBe('several')
+    expect(blankOf(role, defs)).toBe('')
+    expect(fieldOf({ type: 'array', items: { type: 'string' }, 'x-choices': {} }, defs).kind).toBe('words')
+  })
+  it('names what was refused as the form names it', () => {
+    const papers = { type: 'array', items: { $ref: '#/$defs/Paper' }, 'x-label': 'Certificates' }
+    const schema = {
+      properties: { papers },
+      $defs: { Paper: { properties: { role: { type: 'string', 'x-label': 'Role' } } } },
+    } as unknown as Node
+    expect(refusals({ 'papers.0.role': 'is empty.' }, schema, '')).toBe('Certificates, 1, Role: is empty.')
+    expect(refusals({ code: 'is taken.' }, schema, '')).toBe('code: is taken.')
+    expect(refusals({}, schema, 'The network is away.')).toBe('The network is away.')
   })
   it('begins a new row with the defaults', () => {
     expect(blankOf({ $ref: '#/$defs/Beam' }, defs)).toEqual({ letter: '', level_db: 3 })

@@ -94,6 +94,27 @@ export function fieldOf(raw: Node, defs: Record<string, Node>): Field {
   return made((node.maxLength ?? 0) >= SENTENCE ? 'sentence' : 'text')
 }
 
+/** `certificates.0.role` as the form names it: “Certificates, 1, Role”. */
+export function wayTo(at: string, schema: Node): string {
+  const defs = schema.$defs ?? {}
+  const names: string[] = []
+  let here: Node = schema
+  for (const part of at.split('.')) {
+    const { node } = resolve(here, defs)
+    const child = node.properties?.[part]
+    names.push(/^\d+$/.test(part) ? String(Number(part) + 1) : child ? labelOf(part, child) : part)
+    here = child ?? node.items ?? {}
+  }
+  return names.join(', ')
+}
+/** All that was refused, each by its way; what has no field stands as it was said. */
+export function refusals(faults: Record<string, string>, schema: Node | null, otherwise: string): string {
+  if (!schema || !Object.keys(faults).length) return otherwise
+  return Object.entries(faults)
+    .map(([at, said]) => `${wayTo(at, schema)}: ${said}`)
+    .join(' ')
+}
+
 /** An empty value for a new row. */
 export function blankOf(raw: Node, defs: Record<string, Node>): unknown {
   const { kind, node, nullable, choices } = fieldOf(raw, defs)
@@ -104,7 +125,7 @@ export function blankOf(raw: Node, defs: Record<string, Node>): unknown {
       Object.entries(node.properties ?? {}).map(([name, child]) => [name, blankOf(child, defs)]),
     )
   return {
-    choice: choices[0]?.value,
+    choice: node.enum ? choices[0]?.value : '', // what the firm keeps is chosen by somebody
     several: [],
     tick: false,
     number: null,

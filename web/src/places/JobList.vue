@@ -272,7 +272,6 @@ h1 {
 }
 .many {
   margin-left: auto;
-  font-weight: 600;
 }
 ul {
   list-style: none;

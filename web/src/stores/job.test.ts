@@ -192,6 +192,19 @@ describe('the open job', () => {
     expect([store.unsent, store.trouble]).toEqual([0, ''])
   })
 
+  it('tells a terminal that does not answer from none that is connected', async () => {
+    const store = await opened()
+    const down = (code: string) => ({ error: { faults: [{ field: 'device', message: 'Enter it by hand.', code }] } })
+    for (const [code, absent] of [
+      ['not_connected', true],
+      ['refused', false],
+    ] as const) {
+      const polled = store.poll()
+      await next(down(code), 503)
+      expect([await polled, store.deviceTrouble, store.deviceAbsent]).toEqual([false, 'Enter it by hand.', absent])
+    }
+  })
+
   it('orders a terminal nothing before what was typed is with the server, and nothing at all without it', async () => {
     const store = await opened()
     const kept = store.patch({ beam_letter: 'K' })

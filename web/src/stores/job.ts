@@ -360,8 +360,10 @@ export const useJob = defineStore('job', () => {
     const away = new Promise((tell) => (stop = watch(unsent, (count) => count > 0 && tell(false))))
     if (unsent.value === 0) await Promise.race([last, away])
     stop()
-    if (unsent.value > 0)
+    if (unsent.value > 0) {
       device.deviceTrouble.value = 'What was entered is not with the server yet: the terminal is told nothing.'
+      device.deviceAbsent.value = false
+    }
     return unsent.value === 0
   }
 

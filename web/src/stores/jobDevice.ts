@@ -19,7 +19,16 @@ export function deviceOf(on: Page) {
   const path = () => ({ params: { path: { number: at() } } })
   const telemetry = ref<Schemas['Telemetry'] | null>(null)
   const deviceTrouble = ref('')
+  /** Nothing is connected, and nothing ever was: no fault, all is entered by hand. */
+  const deviceAbsent = ref(false)
   const deviceNote = ref('')
+
+  /** Says why nothing answers; what is no answer of the server's goes on. */
+  function isDown(error: unknown): void {
+    if (!(error instanceof ApiError)) throw error
+    deviceTrouble.value = error.message
+    deviceAbsent.value = error.faults.some((fault) => fault.code === 'not_connected')
+  }
 
   /** Orders the terminal something; a terminal that is down is said, and work goes on by hand. */
   async function device(ask: () => Promise<Schemas['DeviceOut']>): Promise<boolean> {
@@ -37,8 +46,7 @@ export function deviceOf(on: Page) {
       await on.drawn()
       return true
     } catch (error) {
-      if (!(error instanceof ApiError)) throw error
-      deviceTrouble.value = error.message
+      isDown(error)
       return false
     }
   }
@@ -60,8 +68,7 @@ export function deviceOf(on: Page) {
       telemetry.value = told
       deviceTrouble.value = ''
     } catch (error) {
-      if (!(error instanceof ApiError)) throw error
-      deviceTrouble.value = error.message
+      isDown(error)
     }
   }
   const swing = (azimuth_deg: number, elevation_deg = 0) =>
@@ -79,8 +86,7 @@ export function deviceOf(on: Page) {
       deviceTrouble.value = ''
       return told.reply
     } catch (error) {
-      if (!(error instanceof ApiError)) throw error
-      deviceTrouble.value = error.message
+      isDown(error)
       return null
     }
   }
@@ -89,8 +95,7 @@ export function deviceOf(on: Page) {
     try {
       return await unwrap(client.POST('/api/jobs/{number}/device/page', path()))
     } catch (error) {
-      if (!(error instanceof ApiError)) throw error
-      deviceTrouble.value = error.message
+      isDown(error)
       return null
     }
   }
@@ -101,6 +106,7 @@ export function deviceOf(on: Page) {
 
   return {
     telemetry,
+    deviceAbsent,
     deviceNote,
     deviceTrouble,
     poll,

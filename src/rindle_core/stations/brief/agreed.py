@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from rindle_core.catalogue.starter import is_invented
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.stations.brief.findings import APPROVED, ASSESSED, DONE_BY, LATER, POSITION_MOUNT, TEMPLATE
 from rindle_core.stations.brief.visit import REUSED
@@ -63,12 +64,20 @@ def judge_approved(job: JobInput) -> list[Finding]:
 def judge_templates(job: JobInput) -> list[Finding]:
     """Figures of a template are nobody's: what rests on them is not known."""
     picks = job.picks
-    found = [one.name for one in (picks.terminal, picks.satellite, picks.constellation) if one and one.template]
+    found = [one for one in (picks.terminal, picks.satellite, picks.constellation) if one and is_invented(one)]
     if not found:
         return []
+    names = " and ".join(one.name for one in found)
+    if not any(one.template for one in found):
+        return [
+            TEMPLATE.missing(
+                f"{names}: still the template’s invented figures",
+                "Only its name was changed: put in the maker's and the operator's own figures in Stores.",
+            )
+        ]
     return [
         TEMPLATE.missing(
-            f"{' and '.join(found)}: invented figures",
+            f"{names}: invented figures",
             "Copy it in Stores, put in the maker's and the operator's own figures, take the tick “Template” out, and "
             "choose that one.",
         )

@@ -2,7 +2,7 @@
 /** The firm: its name, the rules that it judges by, and the words that its crew uses. Saved as typed. */
 import { NInput } from 'naive-ui'
 import { shallowRef, watch } from 'vue'
-import type { Node } from '@/lib/jsonSchema'
+import { type Node, refusals } from '@/lib/jsonSchema'
 import EntryForm from '@/places/stores/EntryForm.vue'
 import { copyOf, type Entry } from '@/places/stores/kinds'
 import SavedRow from '@/places/stores/SavedRow.vue'
@@ -73,7 +73,7 @@ const below = (faults: Record<string, string>) =>
       <saved-row
         :saved="typed.saved.value"
         :sending="typed.sending.value"
-        :trouble="typed.trouble.value"
+        :trouble="refusals(below(typed.faults.value), schema, typed.trouble.value)"
         :can-back="typed.canBack.value"
         :can-again="typed.canAgain.value"
         @back="typed.back"

@@ -3,7 +3,7 @@
 import { NButton, NInput } from 'naive-ui'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { blankOf, type Node } from '@/lib/jsonSchema'
+import { blankOf, type Node, refusals } from '@/lib/jsonSchema'
 import EntryForm from '@/places/stores/EntryForm.vue'
 import { copyOf, type Entry, type Kind, kindOf } from '@/places/stores/kinds'
 import SavedRow from '@/places/stores/SavedRow.vue'
@@ -47,6 +47,12 @@ async function add(): Promise<void> {
   await router.replace(`/stores/${props.kind}/${String(data.code)}`)
 }
 const value = computed(() => (isNew.value ? fresh.value : typed.data.value))
+/** Why it is not kept, with the names that the form has. */
+const trouble = computed(() =>
+  isNew.value
+    ? refusals(refused.value.faults, schema.value, refused.value.trouble)
+    : refusals(typed.faults.value, schema.value, typed.trouble.value),
+)
 const asText = ref(false)
 const text = ref('')
 const wrong = ref('')
@@ -80,7 +86,15 @@ const take = (data: Entry) => {
 <template>
   <section class="leaf" aria-label="Editor">
     <div class="row">
-      <h2>{{ isNew ? (of ? `Copy of ${of}` : 'New entry') : String(found?.name ?? code) }}</h2>
+      <h2>
+        {{
+          isNew
+            ? of
+              ? `Copy of ${String(shelf.entry(kind, of)?.name ?? of)}`
+              : 'New entry'
+            : String(found?.name ?? code)
+        }}
+      </h2>
       <button type="button" class="link" @click="turn">{{ asText ? 'As a form' : 'As JSON' }}</button>
       <router-link class="back" :to="`/stores/${kind}`">{{ `All ${kindOf(kind)!.leaf.toLowerCase()}` }}</router-link>
     </div>
@@ -108,13 +122,13 @@ const take = (data: Entry) => {
       <p v-if="isNew" class="row">
         <n-button type="primary" @click="add">Put into the stores</n-button>
         <n-button @click="router.push(`/stores/${kind}`)">Leave it</n-button>
-        <span v-if="refused.trouble" class="fault" role="alert">{{ refused.trouble }}</span>
+        <span v-if="trouble" class="fault" role="alert">{{ trouble }}</span>
       </p>
       <saved-row
         v-else
         :saved="typed.saved.value"
         :sending="typed.sending.value"
-        :trouble="typed.trouble.value"
+        :trouble="trouble"
         :can-back="typed.canBack.value"
         :can-again="typed.canAgain.value"
         @back="typed.back"

@@ -5,6 +5,7 @@ import { computed, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import client, { unwrap } from '@/api/client'
 import FirmPanel from '@/places/stores/FirmPanel.vue'
+import FirstStep from '@/places/stores/FirstStep.vue'
 import { KINDS, kindOf } from '@/places/stores/kinds'
 import ManualsPanel from '@/places/stores/ManualsPanel.vue'
 import { useStores } from '@/places/stores/shelf'
@@ -20,7 +21,7 @@ const LEAVES = [
   ...KINDS.map((one) => ({ code: one.kind as string, name: one.leaf as string })),
   { code: 'manuals', name: 'Manuals' },
   { code: 'rules', name: 'Firm and rules' },
-  { code: 'words', name: 'Words' },
+  { code: 'words', name: 'House’s words' },
 ]
 const leaf = computed(() => String(route.params.leaf || 'satellite'))
 const kind = computed(() => kindOf(leaf.value)?.kind)
@@ -29,6 +30,16 @@ const isNew = computed(() => route.query.new !== undefined)
 watch(leaf, () => {
   shelf.said = ''
   shelf.trouble = ''
+})
+/** What is still to be done before a job rests on the firm's own figures; it stays until all of it is. */
+const steps = computed(() => {
+  const { terminals = [], satellites = [], constellations = [], members = [] } = shelf.catalogue ?? {}
+  return {
+    laid: terminals.length > 0,
+    own: terminals.some((one) => !one.template) && [...satellites, ...constellations].some((one) => !one.template),
+    crew: members.length > 0,
+    firm: !!shelf.firm?.telephone,
+  }
 })
 const begin = () =>
   shelf.during(async () => shelf.take(await unwrap(client.POST('/api/stores/starter'))), 'Templates are in the stores.')
@@ -40,17 +51,34 @@ const begin = () =>
     <p v-for="one in shelf.catalogue?.unread ?? []" :key="`${one.kind}-${one.code}`" class="trouble" role="alert">
       The {{ one.kind }} “{{ one.code }}” cannot be read by this version and is left out: {{ one.message }}
     </p>
-    <section v-if="shelf.catalogue && !shelf.catalogue.terminals.length" class="block" aria-label="First steps">
+    <section
+      v-if="shelf.catalogue && shelf.firm && !Object.values(steps).every(Boolean) && !code && !isNew"
+      class="block"
+      aria-label="First steps"
+    >
       <h2>The first ten minutes</h2>
       <ol>
         <li>
-          Lay templates into the stores: invented dishes, a panel, a satellite and cables, to copy from.
-          <n-button type="primary" size="small" @click="begin">Begin with templates</n-button>
+          <first-step :done="steps.laid">
+            Lay templates into the stores: invented dishes, a panel, a satellite and cables, to copy from.
+            <n-button v-if="!steps.laid" type="primary" size="small" @click="begin">Begin with templates</n-button>
+          </first-step>
         </li>
-        <li>Copy a template, put in the maker’s figures, and take its tick “Template” out.</li>
         <li>
-          Enter the <router-link to="/stores/member">crew</router-link> and the firm’s
-          <router-link to="/stores/rules">name and rules</router-link>.
+          <first-step :done="steps.own">
+            Copy the template of each <router-link to="/stores/terminal">terminal</router-link> and
+            <router-link to="/stores/satellite">satellite</router-link> or
+            <router-link to="/stores/constellation">constellation</router-link> that you use, put in the maker’s and the
+            operator’s figures, and take the tick “Template” out.
+          </first-step>
+        </li>
+        <li>
+          <first-step :done="steps.crew">Enter the <router-link to="/stores/member">crew</router-link>.</first-step>
+        </li>
+        <li>
+          <first-step :done="steps.firm"
+            >Enter the firm’s <router-link to="/stores/rules">name, telephone and rules</router-link>.</first-step
+          >
         </li>
         <li>Go to <router-link to="/jobs">Jobs</router-link> and press New job.</li>
       </ol>
@@ -79,7 +107,7 @@ const begin = () =>
 
 <style scoped>
 .stores {
-  width: min(1080px, 100%);
+  width: min(1180px, 100%);
   margin: 0 auto;
   padding: 24px;
   display: grid;

@@ -18,6 +18,7 @@ export const useStores = defineStore('shelf', () => {
   function take(now: Schemas['Catalogue']): Schemas['Catalogue'] {
     catalogue.value = now
     keepStores(now)
+    schemas.clear() // they name what is kept
     void askAnew('calc')
     return now
   }
@@ -40,6 +41,7 @@ export const useStores = defineStore('shelf', () => {
   async function putFirm(now: Partial<Schemas['FirmOut']>): Promise<Schemas['FirmOut']> {
     const whole = { ...firm.value!, ...now } as unknown as Schemas['FirmIn']
     firm.value = await unwrap(client.PUT('/api/stores/firm', { body: whole }))
+    schemas.clear()
     void askAnew('calc')
     return firm.value
   }

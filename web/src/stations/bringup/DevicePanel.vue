@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** The terminal at the other end, with its level; says that it is simulated, and when it does not answer. */
-import { IconPlugConnected, IconPlugConnectedX } from '@tabler/icons-vue'
-import { NButton } from 'naive-ui'
+import { IconPlugConnected } from '@tabler/icons-vue'
 import { computed } from 'vue'
 import { formatQuantity } from '@/lib/quantity'
+import DeviceTrouble from '@/frame/DeviceTrouble.vue'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
@@ -18,10 +18,7 @@ const told = (name: 'level_db' | 'elevation_turns' | 'azimuth_turns', unit: stri
 
 <template>
   <section class="device" aria-label="Terminal">
-    <div v-if="store.deviceTrouble" class="trouble" role="alert">
-      <icon-plug-connected-x :size="18" aria-hidden="true" /> {{ store.deviceTrouble }}
-      <n-button size="small" @click="store.poll">Try again</n-button>
-    </div>
+    <device-trouble v-if="store.deviceTrouble" again />
     <template v-else>
       <p class="row">
         <icon-plug-connected :size="20" aria-hidden="true" /><b>Simulated terminal</b
@@ -72,11 +69,5 @@ const told = (name: 'level_db' | 'elevation_turns' | 'azimuth_turns', unit: stri
 .figures b {
   font-size: 18px;
   white-space: nowrap;
-}
-.trouble {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: center;
 }
 </style>

@@ -4,6 +4,7 @@ import { IconAlertTriangle, IconCircleCheck, IconCircleDashed } from '@tabler/ic
 import { NButton, NInput } from 'naive-ui'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import DeviceTrouble from '@/frame/DeviceTrouble.vue'
 import CopyText from '@/frame/CopyText.vue'
 import ChangesOf from '@/frame/ChangesOf.vue'
 import EntryField from '@/fields/EntryField.vue'
@@ -187,7 +188,7 @@ const has = (code: string) => rows.value.some((one) => one.code === code)
     It has no power: its page takes nothing and shows nothing.
     <router-link :to="`/jobs/${store.number}/bringup/states`">Switch it on</router-link>
   </p>
-  <p v-if="reach && store.deviceTrouble" class="trouble" role="alert">{{ store.deviceTrouble }}</p>
+  <device-trouble v-if="reach" />
   <template v-if="position && !isPanel">
     <h2>The site’s position, as this modem wants it</h2>
     <copy-text

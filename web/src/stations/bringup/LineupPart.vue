@@ -4,6 +4,7 @@ import { useIntervalFn, useNow, useSpeechSynthesis } from '@vueuse/core'
 import { NButton, NCheckbox, NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
+import DeviceTrouble from '@/frame/DeviceTrouble.vue'
 import { formatQuantity, readEntry } from '@/lib/quantity'
 import { minutesOf, siteTime, span } from '@/lib/siteClock'
 import { clock } from '@/lib/when'
@@ -205,7 +206,7 @@ const big = computed(() => run.value.next_step)
         >{{ names[step] }}</n-button
       >
     </div>
-    <p v-if="store.deviceTrouble" class="trouble" role="alert">{{ store.deviceTrouble }}</p>
+    <device-trouble />
   </section>
 </template>
 

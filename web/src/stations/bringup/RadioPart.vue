@@ -4,6 +4,7 @@ import { NButton, NSelect } from 'naive-ui'
 import type { SelectMixedOption } from 'naive-ui/es/select/src/interface'
 import { computed, onMounted, ref } from 'vue'
 import type { Schemas } from '@/api/client'
+import DeviceTrouble from '@/frame/DeviceTrouble.vue'
 import FilePickButton from '@/fields/FilePickButton.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
@@ -129,7 +130,7 @@ const top = computed(() => Math.max(1, ...rows.value.map((one) => one.mark?.es_n
     >
     <file-pick-button accept="image/*" label="Picture of its page" @pick="picture" />
   </div>
-  <p v-if="reach && store.deviceTrouble" class="trouble" role="alert">{{ store.deviceTrouble }}</p>
+  <device-trouble v-if="reach && store.deviceTrouble" />
   <p v-else-if="reach && store.telemetry?.no_level_why" role="status">
     Its page shows no figures. {{ store.telemetry.no_level_why }}
   </p>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** Live and best side by side, settled or not, with the sound that belongs to it, to see and, if asked, to hear. */
-import { IconPlugConnected, IconPlugConnectedX } from '@tabler/icons-vue'
-import { NButton } from 'naive-ui'
+import { IconPlugConnected } from '@tabler/icons-vue'
 import { computed } from 'vue'
+import DeviceTrouble from '@/frame/DeviceTrouble.vue'
 import { formatQuantity } from '@/lib/quantity'
 import SoundTwin from '@/stations/peak/SoundTwin.vue'
 import { usePeak } from '@/stations/peak/usePeak'
@@ -34,10 +34,7 @@ const db = (value: number | null) => (value == null ? '–' : formatQuantity(val
 
 <template>
   <section class="live" aria-label="Terminal">
-    <div v-if="store.deviceTrouble" class="trouble" role="alert">
-      <icon-plug-connected-x :size="18" aria-hidden="true" /> {{ store.deviceTrouble }}
-      <n-button size="small" @click="store.poll">Try again</n-button>
-    </div>
+    <device-trouble v-if="store.deviceTrouble" again />
     <template v-else>
       <dl>
         <div v-if="usable">
@@ -130,9 +127,5 @@ dd {
 }
 p {
   font-size: 14px;
-}
-.trouble {
-  display: grid;
-  gap: 8px;
 }
 </style>
