@@ -155,6 +155,16 @@ def test_the_trace_says_the_top_and_leads_back_beyond_it():
     assert len(drawing.rows) == len(READINGS) + 1
 
 
+def test_a_top_that_may_be_anywhere_is_not_drawn():
+    steep = [PeakReading(turns=float(t), level_db=y) for t, y in ((0, 8.2), (1, 10.4), (2, 8.9))]
+    near_zenith = {"axis": "azimuth", "elevation_deg": 71.6, "beamwidth_deg": 1.42}
+    view = peak(PeakInput(readings=steep, screw=Screw(deg_per_turn=0.42), **near_zenith)).result
+    drawing = peak_trace(view, steep)
+    assert view.fit is not None
+    assert [text for text in texts(drawing) if text.startswith("top ")] == []
+    assert len(drawing.rows) == len(steep)
+
+
 def test_a_ladder_shows_what_is_stuck_in_its_colour():
     states = [BringUpState(code=c, name=c, usual_s=10) for c in ("power", "search", "online")]
     result = bringup(

@@ -108,6 +108,8 @@ def peak_trace(view: PeakView, readings: list[PeakReading], *, narrow: bool = Fa
     """Readings as triangles pointing the way the screw was turned; the last one filled."""
     box = _SMALL if narrow else _WIDE
     fit = view.fit
+    if fit is not None and not fit.placed:
+        fit = None  # a top that may be anywhere is not drawn
     turns = [r.turns for r in readings] + ([fit.top_turns, readings[-1].turns - fit.back_turns] if fit else [])
     shown_db = [_level_of(one, fit) for one in readings]
     levels = shown_db + ([fit.top_level_db] if fit else [])

@@ -53586,6 +53586,12 @@ export interface components {
              */
             loss_now_db: number;
             /**
+             * Placed
+             * @description Whether the readings say where the top lies: its 95 % bound is within half a beam
+             * @default true
+             */
+            placed: boolean;
+            /**
              * Residual Db
              * @description Scatter of the readings about the curve, one standard deviation
              */

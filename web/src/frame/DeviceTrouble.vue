@@ -11,7 +11,7 @@ const store = useJob()
 <template>
   <p
     v-if="store.deviceTrouble"
-    :class="['device', store.deviceAbsent ? 'quiet' : 'trouble']"
+    :class="['unreached', store.deviceAbsent ? 'quiet' : 'trouble']"
     :role="store.deviceAbsent ? 'status' : 'alert'"
   >
     <icon-plug-connected-x :size="18" aria-hidden="true" /> {{ store.deviceTrouble }}
@@ -20,7 +20,7 @@ const store = useJob()
 </template>
 
 <style scoped>
-.device {
+.unreached {
   display: flex;
   flex-wrap: wrap;
   gap: 8px;

@@ -19,6 +19,18 @@ describe('what is written with its unit', () => {
     ['2 3/8', 'mm', 'imperial', 60.325],
     ['2-3/8 in', 'mm', 'metric', 60.325],
     ['3/8"', 'mm', 'imperial', 9.525],
+    ['11/16', 'mm', 'imperial', 17.4625], // two digits over two: the first is no sign
+    ['15/16 in', 'mm', 'metric', 23.8125],
+    ['1/2 in', 'mm', 'metric', 12.7],
+    ['3 1/2"', 'mm', 'imperial', 88.9],
+    ['12 3/8', 'mm', 'imperial', 314.325],
+    ['-12 3/8"', 'mm', 'imperial', -314.325],
+    ['−1/2', 'turns', 'metric', -0.5],
+    ['1 1/2', 'turns', 'imperial', 1.5],
+    ['12½ turns', 'turns', 'metric', 12.5],
+    ['½', 'turns', 'metric', 0.5],
+    ['33 1/2°', 'deg', 'metric', 33.5],
+    ['5 ft 11/16 in', 'm', 'metric', 1.5414625],
     ['6 cm', 'mm', 'metric', 60],
     ['5\' 3"', 'm', 'imperial', 1.6002],
     ['5 ft 3 1/2 in', 'm', 'metric', 1.6129],
@@ -87,6 +99,15 @@ describe('what is written with its unit', () => {
     expect(fromEntry('12 kg', 'm', 'metric')).toBe('12 kg') // for the server to refuse
     expect(readMeasure('3/8', 'm', 'imperial')).toBeNull()
     expect(fromEntry('212', 'c', 'imperial')).toBeCloseTo(100, 9)
+  })
+  it('reads every sixteenth of ten feet, in each way of writing it', () => {
+    for (let sixteenths = 1; sixteenths < 1920; sixteenths += 7) {
+      const [whole, rest] = [Math.floor(sixteenths / 16), sixteenths % 16]
+      const [inches, feet] = [`${whole % 12} ${rest}/16`, Math.floor(whole / 12)]
+      const mm = (sixteenths / 16) * 25.4
+      const ways = [`${whole} ${rest}/16"`, `${whole}-${rest}/16 in`, `${feet}' ${inches}"`, `${feet} ft ${inches} in`]
+      for (const way of ways) expect(readMeasure(way, 'mm', 'metric'), way).toBeCloseTo(mm, 6)
+    }
   })
 })
 

@@ -104,11 +104,22 @@ const INCH_M = 0.0254
 
 /** `2 3/8`, `2-3/8` and `3/8` as a number; null where it is no fraction. */
 export function readFraction(text: string): number | null {
-  const match = /^([+-−]?)(?:(\d+)[\s-]+)?(\d+)\s*[/⁄]\s*(\d+)$/.exec(text.trim())
+  const match = /^([-+−]?)(?:(\d+)[\s-]+)?(\d+)\s*[/⁄]\s*(\d+)$/.exec(text.trim())
   if (!match || Number(match[4]) === 0) return null
   const value = Number(match[2] ?? 0) + Number(match[3]) / Number(match[4])
   return match[1] === '-' || match[1] === '−' ? -value : value
 }
+
+// prettier-ignore
+const GLYPHS: Record<string, string> = {
+  '½': '1/2', '¼': '1/4', '¾': '3/4', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8', '⅓': '1/3', '⅔': '2/3',
+}
+/** `1½` as `1 1/2`: how a telephone’s keyboard writes it. */
+const asciiFractions = (text: string) =>
+  text.replace(
+    /(\d?)\s*([½¼¾⅛⅜⅝⅞⅓⅔])/g,
+    (_, before: string, glyph: string) => `${before}${before && ' '}${GLYPHS[glyph]}`,
+  )
 
 function plain(text: string): number | null {
   const part = readFraction(text)
@@ -157,7 +168,7 @@ function readTime(text: string): number | null {
  * is a plain number, or a unit that the field does not measure.
  */
 export function readMeasure(given: string, unit: string, system: 'metric' | 'imperial'): number | null {
-  const text = given.trim()
+  const text = asciiFractions(given.trim())
   const field = FIELDS[unit]
   if (!field || text === '') return null
   const [kind, size] = field
@@ -167,6 +178,10 @@ export function readMeasure(given: string, unit: string, system: 'metric' | 'imp
     const bare = readFraction(text)
     if (bare !== null) return unit === 'mm' && system === 'imperial' ? (bare * INCH_M) / size : null
   }
+  if (kind === 'turns' || kind === 'angle') {
+    const bare = readFraction(text)
+    if (bare !== null) return bare / size
+  }
   if (kind === 'angle') {
     const degrees = readDegrees(text)
     if (degrees !== null) return degrees
@@ -175,7 +190,7 @@ export function readMeasure(given: string, unit: string, system: 'metric' | 'imp
     const seconds = readTime(text)
     if (seconds !== null) return seconds / size
   }
-  const match = /^(.*?[\d.])\s*([^\d\s.,+−-][^\d\s.,]*2?(?: [^\d\s.,]+){0,2})$/.exec(text)
+  const match = /^(.*?[\d.])\s*([^\d\s.,+−/⁄-][^\d\s.,]*2?(?: [^\d\s.,]+){0,2})$/.exec(text)
   if (!match) return null
   const found = WRITTEN.find(([pattern, ofKind]) => ofKind === kind && pattern.test(match[2]!))
   const value = plain(match[1]!)

@@ -202,7 +202,7 @@ def parse_place(given: PlaceInput) -> Place:
     Compass letters may stand before or after; without letters latitude comes first and a minus means
     south or west. Raises InputError that says what is accepted.
     """
-    text = " ".join(given.place.translate(_MARKS).replace("''", '"').split())
+    text = " ".join(given.place.translate(_MARKS).replace("''", '"').split()).strip("()[] ")
     if match := _GEO.fullmatch(text):
         height = float(match[3]) if match[3] else None
         if match[4] and "crs=" in match[4].lower() and "crs=wgs84" not in match[4].lower():

@@ -86,6 +86,20 @@ def falls(seen: Seen) -> tuple[bool, bool]:
     return sides[0], sides[1]
 
 
+def fell_about_the_best(beam: Array, levels: Array, fall_db: float) -> bool:
+    """Whether the best reading has lower ones on both sides of it, whatever lobe it is."""
+    best = int(np.argmax(levels))
+    fallen = levels <= levels[best] - fall_db
+    return bool(np.any(fallen & (beam < beam[best])) and np.any(fallen & (beam > beam[best])))
+
+
+def fell_in_figures(seen: Seen) -> bool:
+    """The same of the readings that have a figure, taken as they are."""
+    told = [number for number, one in enumerate(seen.given.readings) if one.level_db is not None and not one.mark]
+    levels = np.array([seen.given.readings[number].level_db for number in told], dtype=float)
+    return len(told) > 2 and fell_about_the_best(seen.fit.beam_deg[told], levels, seen.given.rules.peak_fall_db)
+
+
 def is_a_lobe(seen: Seen) -> bool:
     """Whether the readings tell of a top at all: better by a lobe than by no change, and of a width that it can have.
 
@@ -109,4 +123,13 @@ def best_known(given: PeakInput) -> bool:
     return any(one.level_db is not None for one in given.readings)
 
 
-__all__ = ["Seen", "best_known", "falls", "fit_of", "is_a_lobe", "width_fits"]
+__all__ = [
+    "Seen",
+    "best_known",
+    "falls",
+    "fell_about_the_best",
+    "fell_in_figures",
+    "fit_of",
+    "is_a_lobe",
+    "width_fits",
+]

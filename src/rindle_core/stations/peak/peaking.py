@@ -15,7 +15,15 @@ from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.lobe_fit import loss_at_widths_db
 from rindle_core.science.which_lobe import side_lobe_chance
 from rindle_core.stations.peak.findings import FEW
-from rindle_core.stations.peak.fitted import Seen, best_known, falls, fit_of, is_a_lobe
+from rindle_core.stations.peak.fitted import (
+    Seen,
+    best_known,
+    falls,
+    fell_about_the_best,
+    fell_in_figures,
+    fit_of,
+    is_a_lobe,
+)
 from rindle_core.stations.peak.judged import judge_fit_of
 from rindle_core.stations.peak.readings import (
     ALREADY_THERE_DB,
@@ -84,13 +92,6 @@ def _way_there(seen: Seen, top_turns: float) -> tuple[float, float, Literal["", 
     return last - top_turns + beyond, beyond, ""
 
 
-def _fell_about_the_best(beam: Array, levels: Array, fall_db: float) -> bool:
-    """Whether the best reading has lower ones on both sides of it, whatever lobe it is."""
-    best = int(np.argmax(levels))
-    fallen = levels <= levels[best] - fall_db
-    return bool(np.any(fallen & (beam < beam[best])) and np.any(fallen & (beam > beam[best])))
-
-
 def _side_chance(seen: Seen) -> float | None:
     """None while the readings are too few, or show no lobe whose shape could be weighed."""
     fit = seen.fit
@@ -99,7 +100,7 @@ def _side_chance(seen: Seen) -> float | None:
         return None
     levels = np.array([one.level_db if one.level_db is not None else math.nan for one in seen.given.readings])[told]
     beam = fit.beam_deg[told]
-    if not _fell_about_the_best(beam, levels, seen.given.rules.peak_fall_db):
+    if not fell_about_the_best(beam, levels, seen.given.rules.peak_fall_db):
         return None
     predicted = seen.given.predicted_level_db
     if predicted is not None and predicted - fit.level_db < _NO_SIDE_LOBE_DB:
@@ -209,8 +210,9 @@ def _result(seen: Seen) -> PeakResult:
         back_turns=back,
         forward_turns=forward,
         bracketed=bracketed,
+        placed=2.0 * fit.top_sd_deg <= seen.width_deg / 2.0,
         leads=bracketed and lobe not in ("side", "doubtful") and not stop,
-        fell_both=all(falls(seen)),
+        fell_both=all(falls(seen)) or fell_in_figures(seen),
         step_turns=max(LEAST_STEP_TURNS, round(max(abs(forward - back) / 2.0, felt / 2.0) / LEAST_STEP_TURNS) / 8.0),
         end_stop=stop,
         lobe=lobe,

@@ -87,6 +87,9 @@ class PeakResult(Model):
     fell_both: bool = Field(
         default=False, description="It fell on both sides, whether or not it has the shape of this dish's lobe"
     )
+    placed: bool = Field(
+        default=True, description="Whether the readings say where the top lies: its 95 % bound is within half a beam"
+    )
     leads: bool = Field(
         default=False,
         description="Whether one is led to the top: proved, no side lobe nor perhaps one, before the end of the screw",

@@ -179,6 +179,16 @@ def test_flat_noise_is_no_lobe_and_two_readings_at_one_place_are_no_peak():
     assert not view(once).result.proved
 
 
+def test_readings_that_change_faster_than_a_beam_can_tell_no_top():
+    """Near the zenith a turn of azimuth moves the beam by an eighth of a degree: no lobe of 1.42° falls so steeply."""
+    steep = [PeakReading(turns=float(t), level_db=y) for t, y in ((0, 8.2), (1, 10.4), (2, 8.9))]
+    outcome = view(steep, axis="azimuth", elevation_deg=71.6)
+    assert not outcome.result.fit.placed
+    (said,) = (one for one in outcome.findings if one.code == "peak.azimuth.one_side")
+    assert (said.level, said.message) == ("unknown", "The azimuth readings show no lobe")
+    assert view(readings(0.3, np.arange(-2, 2.01, 0.5))).result.fit.placed
+
+
 def test_marks_by_ear_prove_a_top_without_a_figure_once_the_head_stands_on_it():
     marks = [PeakReading(turns=-1.0, mark="back"), PeakReading(turns=1.4, mark="fell")]
     between = view(marks).result

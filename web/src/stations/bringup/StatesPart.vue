@@ -169,6 +169,10 @@ const open = ref('')
     <p v-if="byHand" class="quiet">
       Press what the lights or its page show. Times count from the moment it was switched on.
     </p>
+    <p v-if="byHand && held.length" role="status">
+      {{ here < 0 ? 'It may not be switched on yet' : 'No state is taken' }}: {{ held.join('; ') }}.
+      <router-link :to="`/jobs/${store.number}/bringup/before`">What comes before power</router-link>
+    </p>
     <ol :class="['states', { byhand: byHand }]" data-fact="bringup.states_entered">
       <li
         v-for="(one, at) in rungs"

@@ -185,7 +185,8 @@ const read = () => (usable.value ? turnAndRead(0) : void focusNew())
   </div>
   <p v-if="fit && newest && shown.length" class="way">
     <b>{{ way }}</b>
-    <span class="quiet"
+    <span v-if="!fit.placed" class="quiet">Where the top lies these readings do not tell.</span>
+    <span v-else class="quiet"
       >Top at {{ to(fit.top_turns) }} ± {{ (2 * fit.top_sd_turns).toFixed(2)
       }}<template v-if="view?.best_level_db != null">, {{ formatQuantity(fit.top_level_db, 'db', 'metric') }}</template
       >; here it costs {{ formatQuantity(fit.loss_now_db, 'db', 'metric') }}. Next move at most
