@@ -164,3 +164,5 @@ def test_the_heading_of_a_hold_tells_its_figures_apart_and_rounds_the_limit_to_i
     assert as_text(held([close])) == "Too shallow: 0.85 m, wanted at least 0.86 m. Dig."
     far = close.model_copy(update={"figure": 0.7})
     assert as_text(held([far])) == "Too shallow: 0.7 m, wanted at least 0.9 m. Dig."
+    named = far.model_copy(update={"message": "Look first: the hole"})
+    assert as_text(held([named])) == "Look first: the hole (0.7 m, wanted at least 0.9 m). Dig."

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type GlobalTheme, NConfigProvider } from 'naive-ui'
+import { createLocale, enUS, type GlobalTheme, NConfigProvider } from 'naive-ui'
 import { computed, defineAsyncComponent, onErrorCaptured, ref, shallowRef, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { useRoute, useRouter } from 'vue-router'
@@ -13,6 +13,8 @@ import { useSession } from '@/stores/session'
 const DropHere = defineAsyncComponent(() => import('@/frame/DropHere.vue'))
 const SignInAgain = defineAsyncComponent(() => import('@/frame/SignInAgain.vue'))
 const ShortcutsPanel = defineAsyncComponent(() => import('@/frame/ShortcutsPanel.vue'))
+/** What stands in a field that has nothing of its own to say. */
+const WORDS = createLocale({ Input: { placeholder: '' }, Select: { placeholder: 'Choose' } }, enUS)
 const prefs = usePrefs()
 const session = useSession()
 const route = useRoute()
@@ -57,7 +59,12 @@ onErrorCaptured((error) => {
 </script>
 
 <template>
-  <n-config-provider :theme="prefs.light === 'dusk' ? dusk : null" :theme-overrides="overrides" class="app">
+  <n-config-provider
+    :theme="prefs.light === 'dusk' ? dusk : null"
+    :theme-overrides="overrides"
+    :locale="WORDS"
+    class="app"
+  >
     <button type="button" class="skip" @click="skip">To the answer</button>
     <top-bar v-if="session.person" @shortcuts="showShortcuts = true" />
     <router-view />

@@ -147,11 +147,13 @@ def held(found: list[Finding]) -> list[Segment]:
 
     pieces: list[str | tuple[float, str] | Segment] = [worst_one.message]
     if worst_one.figure is not None and worst_one.unit:
-        pieces += [": ", shown(worst_one.figure)]
+        aside = ":" in worst_one.message  # two colons in a sentence tie the figure to the wrong half
+        pieces += [" (" if aside else ": ", shown(worst_one.figure)]
         if worst_one.limit is not None and worst_one.bound:
             pieces += [_BOUND_WORDS[worst_one.bound], shown(worst_one.limit, low)]
         if worst_one.upper is not None:
             pieces += [" and ", shown(worst_one.upper, high)]
+        pieces += [")"] if aside else []
     return sentence(*pieces, f". {worst_one.clears_by}" if worst_one.clears_by else "")
 
 

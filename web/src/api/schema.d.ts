@@ -11028,15 +11028,6 @@ export interface components {
              *           "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
              *         },
              *         {
-             *           "code": "nobody",
-             *           "families": [],
-             *           "injector": null,
-             *           "name": "Nobody at the feed, nobody in front",
-             *           "panels": false,
-             *           "runs": null,
-             *           "text": "Say aloud that power comes, and wait for the answer."
-             *         },
-             *         {
              *           "code": "nobody_panel",
              *           "families": [],
              *           "injector": null,
@@ -16795,15 +16786,6 @@ export interface components {
              *           "panels": null,
              *           "runs": null,
              *           "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
-             *         },
-             *         {
-             *           "code": "nobody",
-             *           "families": [],
-             *           "injector": null,
-             *           "name": "Nobody at the feed, nobody in front",
-             *           "panels": false,
-             *           "runs": null,
-             *           "text": "Say aloud that power comes, and wait for the answer."
              *         },
              *         {
              *           "code": "nobody_panel",
@@ -23941,15 +23923,6 @@ export interface components {
              *           "panels": null,
              *           "runs": null,
              *           "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
-             *         },
-             *         {
-             *           "code": "nobody",
-             *           "families": [],
-             *           "injector": null,
-             *           "name": "Nobody at the feed, nobody in front",
-             *           "panels": false,
-             *           "runs": null,
-             *           "text": "Say aloud that power comes, and wait for the answer."
              *         },
              *         {
              *           "code": "nobody_panel",
@@ -35574,15 +35547,6 @@ export interface components {
              *             "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
              *           },
              *           {
-             *             "code": "nobody",
-             *             "families": [],
-             *             "injector": null,
-             *             "name": "Nobody at the feed, nobody in front",
-             *             "panels": false,
-             *             "runs": null,
-             *             "text": "Say aloud that power comes, and wait for the answer."
-             *           },
-             *           {
              *             "code": "nobody_panel",
              *             "families": [],
              *             "injector": null,
@@ -41468,15 +41432,6 @@ export interface components {
              *           "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
              *         },
              *         {
-             *           "code": "nobody",
-             *           "families": [],
-             *           "injector": null,
-             *           "name": "Nobody at the feed, nobody in front",
-             *           "panels": false,
-             *           "runs": null,
-             *           "text": "Say aloud that power comes, and wait for the answer."
-             *         },
-             *         {
              *           "code": "nobody_panel",
              *           "families": [],
              *           "injector": null,
@@ -45600,15 +45555,6 @@ export interface components {
              *           "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
              *         },
              *         {
-             *           "code": "nobody",
-             *           "families": [],
-             *           "injector": null,
-             *           "name": "Nobody at the feed, nobody in front",
-             *           "panels": false,
-             *           "runs": null,
-             *           "text": "Say aloud that power comes, and wait for the answer."
-             *         },
-             *         {
              *           "code": "nobody_panel",
              *           "families": [],
              *           "injector": null,
@@ -49384,15 +49330,6 @@ export interface components {
              *           "panels": null,
              *           "runs": null,
              *           "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
-             *         },
-             *         {
-             *           "code": "nobody",
-             *           "families": [],
-             *           "injector": null,
-             *           "name": "Nobody at the feed, nobody in front",
-             *           "panels": false,
-             *           "runs": null,
-             *           "text": "Say aloud that power comes, and wait for the answer."
              *         },
              *         {
              *           "code": "nobody_panel",
@@ -56385,15 +56322,6 @@ export interface components {
              *           "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
              *         },
              *         {
-             *           "code": "nobody",
-             *           "families": [],
-             *           "injector": null,
-             *           "name": "Nobody at the feed, nobody in front",
-             *           "panels": false,
-             *           "runs": null,
-             *           "text": "Say aloud that power comes, and wait for the answer."
-             *         },
-             *         {
              *           "code": "nobody_panel",
              *           "families": [],
              *           "injector": null,
@@ -62200,15 +62128,6 @@ export interface components {
              *           "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
              *         },
              *         {
-             *           "code": "nobody",
-             *           "families": [],
-             *           "injector": null,
-             *           "name": "Nobody at the feed, nobody in front",
-             *           "panels": false,
-             *           "runs": null,
-             *           "text": "Say aloud that power comes, and wait for the answer."
-             *         },
-             *         {
              *           "code": "nobody_panel",
              *           "families": [],
              *           "injector": null,
@@ -66985,6 +66904,13 @@ export interface components {
          */
         SkylineTextInput: {
             /**
+             * Bare Distance
+             * @description Unit of a typed distance without one; of a CSV or JSON it is the column's
+             * @default m
+             * @enum {string}
+             */
+            bare_distance: "m" | "ft";
+            /**
              * Declination Deg
              * @description Added to the bearings, where they are a compass's
              * @default 0
@@ -69418,15 +69344,6 @@ export interface components {
              *           "panels": null,
              *           "runs": null,
              *           "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
-             *         },
-             *         {
-             *           "code": "nobody",
-             *           "families": [],
-             *           "injector": null,
-             *           "name": "Nobody at the feed, nobody in front",
-             *           "panels": false,
-             *           "runs": null,
-             *           "text": "Say aloud that power comes, and wait for the answer."
              *         },
              *         {
              *           "code": "nobody_panel",
@@ -73977,15 +73894,6 @@ export interface components {
              *           "panels": null,
              *           "runs": null,
              *           "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
-             *         },
-             *         {
-             *           "code": "nobody",
-             *           "families": [],
-             *           "injector": null,
-             *           "name": "Nobody at the feed, nobody in front",
-             *           "panels": false,
-             *           "runs": null,
-             *           "text": "Say aloud that power comes, and wait for the answer."
              *         },
              *         {
              *           "code": "nobody_panel",
@@ -79865,15 +79773,6 @@ export interface components {
              *           "panels": null,
              *           "runs": null,
              *           "text": "So that one pull switches it off; the plug stays in sight while work goes on outside."
-             *         },
-             *         {
-             *           "code": "nobody",
-             *           "families": [],
-             *           "injector": null,
-             *           "name": "Nobody at the feed, nobody in front",
-             *           "panels": false,
-             *           "runs": null,
-             *           "text": "Say aloud that power comes, and wait for the answer."
              *         },
              *         {
              *           "code": "nobody_panel",

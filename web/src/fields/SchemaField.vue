@@ -99,7 +99,12 @@ const item = (index: number, now: unknown) =>
     'change',
     rows.value.map((one, at) => (at === index ? now : one)),
   )
-const add = () => emit('change', [...rows.value, blankOf(field.value.node.items!, props.defs)])
+/** The row that was added last stands open. */
+const added = ref(-1)
+function add(): void {
+  added.value = rows.value.length
+  emit('change', [...rows.value, blankOf(field.value.node.items!, props.defs)])
+}
 const remove = (index: number) =>
   emit(
     'change',
@@ -107,9 +112,14 @@ const remove = (index: number) =>
   )
 /** A group that may be left out, begun. */
 const wholeBlank = () => blankOf({ ...field.value.node, default: undefined }, props.defs)
-const titleOf = (one: Record<string, unknown>, index: number) =>
-  String(one.name ?? one.title ?? one.letter ?? one.label ?? one.code ?? one.face ?? one.on ?? `${index + 1}`) ||
-  `${index + 1}`
+const NAMES = ['name', 'title', 'letter', 'label', 'code', 'face', 'on', 'role']
+/** By the first of its fields that names it and is filled, a choice in its words. */
+function titleOf(one: Record<string, unknown>, index: number): string {
+  const name = NAMES.find((part) => one[part])
+  if (!name) return `${index + 1}`
+  const value = String(one[name])
+  return field.value.items?.properties?.[name]?.['x-choices']?.[value] ?? value
+}
 </script>
 
 <template>
@@ -145,7 +155,7 @@ const titleOf = (one: Record<string, unknown>, index: number) =>
     <p v-if="field.node.description" class="quiet small">{{ field.node.description }}</p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <div v-for="(one, index) in rows" :key="index" class="one">
-      <details :open="Object.keys(faults).some((at) => at.startsWith(`${path}.${index}`))">
+      <details :open="added === index || Object.keys(faults).some((at) => at.startsWith(`${path}.${index}`))">
         <summary>{{ titleOf(one, index) }}</summary>
         <schema-field
           :name="`${index + 1}`"

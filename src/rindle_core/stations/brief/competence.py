@@ -126,7 +126,7 @@ def judge_competence(
     return kind(
         level,
         f"Nobody of this job is competent for {said}",
-        f"The certificate of {', '.join(lapsed)} does not hold on {on}."
+        f"{', '.join(lapsed)}: the role is entered, and no certificate for it that holds on {on}."
         if lapsed
         else "No one named has a role that may do it.",
         clears_by="Name somebody who may, or enter role and certificate in Stores; hire someone where nobody may.",

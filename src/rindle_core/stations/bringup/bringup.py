@@ -216,7 +216,7 @@ def _judge_stuck(given: BringUpInput, current: LadderRung, result: BringUpResult
     return [
         STUCK.of(str(rank + 1))(
             Level.HOLD if rank == 0 else Level.MIND,
-            f"{'Stuck. Look first' if rank == 0 else 'Then look'}: {cause.name}",
+            f"{f'Stuck in {current.state.name}. Look first' if rank == 0 else 'Then look'}: {cause.name}",
             _because(cause, lasted),
             figure=current.taken_s,
             limit=current.state.usual_s,

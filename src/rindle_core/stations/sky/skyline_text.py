@@ -7,7 +7,7 @@ import io
 import json
 import re
 from collections.abc import Sequence
-from typing import Any, get_args
+from typing import Any, Literal, get_args
 
 from pydantic import Field
 
@@ -15,6 +15,7 @@ from rindle_core.kernel.errors import Fault, InputError
 from rindle_core.kernel.model import Model, parse
 from rindle_core.kernel.registry import Outcome, parse_json, register
 from rindle_core.kernel.tables import columns_of, plain_text, read_rows
+from rindle_core.kernel.units import METRES_PER_FOOT
 from rindle_core.science.skyline import Kind, SkylinePoint
 
 _KINDS: tuple[Kind, ...] = get_args(Kind)
@@ -28,7 +29,15 @@ _SHORT = {
 }
 _NUMBER = r"[+-]?\d+(?:[.,]\d+)?"
 _LINE = re.compile(rf"\s*({_NUMBER})(?:\s*°)?,?[\s;]+({_NUMBER})(?:\s*°)?(.*)", re.DOTALL)
-_OWN_UNIT = re.compile(r"(?<=\d)\s+(?=(?:m|km|%)(?:[\s,;]|$))", re.IGNORECASE)  # “40 m” is one word
+_METRES = {"m": 1.0, "km": 1000.0, "ft": METRES_PER_FOOT, "feet": METRES_PER_FOOT, "'": METRES_PER_FOOT}
+_METRES |= {"’": METRES_PER_FOOT, "yd": 3 * METRES_PER_FOOT, "mi": 5280 * METRES_PER_FOOT}
+_UNIT = "|".join(_METRES)
+_OWN_UNIT = re.compile(rf"(?<=\d)\s+(?=(?:{_UNIT}|%)(?:[\s,;]|$))", re.IGNORECASE)  # “40 m” is one word
+_ROSE = (  # a sixteenth of the circle apart
+    *("N", "NNE", "NE", "ENE", "E", "ESE", "SE", "SSE"),
+    *("S", "SSW", "SW", "WSW", "W", "WNW", "NW", "NNW"),
+)
+_POINT = re.compile(r"\s*([NESW]{1,3})(?=[\s,;])", re.IGNORECASE)
 _MOST = 2000
 _FORM = "write bearing and height, then what it is, and how far: “210 14.5 tree 40”"
 
@@ -39,6 +48,9 @@ class SkylineTextInput(Model):
     text: str = Field(max_length=2_000_000)
     declination_deg: float = Field(
         default=0.0, ge=-180, le=180, description="Added to the bearings, where they are a compass's"
+    )
+    bare_distance: Literal["m", "ft"] = Field(
+        default="m", description="Unit of a typed distance without one; of a CSV or JSON it is the column's"
     )
 
 
@@ -58,9 +70,17 @@ def _kind(word: str) -> Kind | None:
     return fits[0] if len(fits) == 1 else None
 
 
-def parse_line(line: str, number: int = 1) -> dict[str, Any]:
+def _in_degrees(line: str) -> str:
+    """The same line with its point of the compass, as `NNE`, in degrees."""
+    match = _POINT.match(line)
+    if match is None or match[1].upper() not in _ROSE:
+        return line
+    return f"{_ROSE.index(match[1].upper()) * 22.5:g}{line[match.end() :]}"
+
+
+def parse_line(line: str, number: int = 1, bare_distance: str = "m") -> dict[str, Any]:
     """One typed line as a point's fields. Raises InputError that names the line."""
-    match = _LINE.fullmatch(line)
+    match = _LINE.fullmatch(_in_degrees(line))
     if match is None:
         raise InputError.one(f"line {number}", f"{line.strip()!r} is not understood; {_FORM}")
     point: dict[str, Any] = {"azimuth_deg": _number(match[1]) % 360.0, "elevation_deg": _number(match[2])}
@@ -71,8 +91,8 @@ def parse_line(line: str, number: int = 1) -> dict[str, Any]:
             continue
         if kind := _kind(word):
             point["kind"] = kind
-        elif distance := re.fullmatch(r"(\d+(?:[.,]\d+)?)(km|m)?", word, re.IGNORECASE):
-            point["distance_m"] = _number(distance[1]) * (1000.0 if (distance[2] or "").casefold() == "km" else 1.0)
+        elif distance := re.fullmatch(rf"(\d+(?:[.,]\d+)?)({_UNIT})?", word, re.IGNORECASE):
+            point["distance_m"] = _number(distance[1]) * _METRES[(distance[2] or bare_distance).casefold()]
         elif share := re.fullmatch(r"(\d{1,3})%", word):
             point["leafless_share"] = int(share[1]) / 100.0
         else:
@@ -104,7 +124,7 @@ def _from_json(text: str) -> list[dict[str, Any]]:
 
 
 def _is_csv(text: str) -> bool:
-    head = text.partition("\n")[0]
+    head = _in_degrees(text.partition("\n")[0])
     return bool(re.search(r"[A-Za-z]", head)) and not _LINE.fullmatch(head) and any(mark in head for mark in ",;\t")
 
 
@@ -122,7 +142,7 @@ def read_skyline(given: SkylineTextInput) -> Outcome[SkylineTextResult]:
     elif _is_csv(body):
         rows = _from_csv(body)
     else:
-        rows = [parse_line(line, number) for number, line in lines]
+        rows = [parse_line(line, number, given.bare_distance) for number, line in lines]
     if len(rows) > _MOST:
         raise InputError.one("text", f"has {len(rows)} points; up to {_MOST} are accepted: thin it out")
     points, faults = [], []

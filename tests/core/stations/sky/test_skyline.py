@@ -83,6 +83,23 @@ def test_a_line_is_read_with_the_marks_that_people_put(text):
 # Typed, read and written
 
 
+@pytest.mark.parametrize(
+    ("typed", "unit", "azimuth_deg", "distance_m"),
+    [
+        ("NE 14.5 tree 40", "m", 45, 40),
+        ("ssw, 14.5, tree, 40 ft", "m", 202.5, 12.192),
+        ("N 14.5 tree 130", "ft", 0, 39.624),
+        ("350 14.5 tree 40 m", "ft", 350, 40),
+        ("350 14.5 tree 40'", "m", 350, 12.192),
+        ("350 14.5 tree 2 mi", "m", 350, 3218.688),
+    ],
+)
+def test_points_of_the_compass_and_feet_are_read(typed, unit, azimuth_deg, distance_m):
+    (point,) = read_skyline(SkylineTextInput(text=typed, bare_distance=unit)).result.points
+    assert (point.azimuth_deg, point.elevation_deg, point.kind) == (azimuth_deg, 14.5, "tree")
+    assert point.distance_m == pytest.approx(distance_m)
+
+
 def test_a_typed_line_is_a_point():
     (point,) = read_skyline(SkylineTextInput(text="210 14.5 tree 40")).result.points
     assert (point.azimuth_deg, point.elevation_deg, point.kind, point.distance_m) == (210, 14.5, "tree", 40)

@@ -42,12 +42,18 @@ const all = () =>
     <div v-if="!store.locked" class="row"><n-button @click="all">All of it is seen</n-button></div>
   </section>
   <div class="fields">
-    <fact v-if="!isPanel || told.in_front_clear" at="bringup.in_front_clear" />
     <fact at="bringup.powered_where" chips />
     <fact v-if="!isPanel || told.meter_fitted" at="bringup.meter_fitted" chips />
     <fact v-if="!isPanel" at="bringup.hand_set" />
     <fact v-if="!isPanel" at="bringup.dish_end_v" />
   </div>
+  <section v-if="!isPanel || told.in_front_clear" class="last" aria-label="Last before power">
+    <fact at="bringup.in_front_clear" />
+    <p class="quiet small">
+      Said last, by whoever switches on: call out that power comes, and wait for the answer. It is asked anew each time
+      the terminal was off.
+    </p>
+  </section>
   <p v-if="powered" class="caution">
     <b>It has power now.</b> Switch it off at States before anything here is touched.
   </p>
@@ -67,6 +73,14 @@ const all = () =>
 </template>
 
 <style scoped>
+.last {
+  padding: 12px 16px;
+  border: 2px solid var(--stream);
+  border-radius: 6px;
+}
+.last p {
+  margin: 0 0 0 34px;
+}
 .checks {
   list-style: none;
   margin: 0;

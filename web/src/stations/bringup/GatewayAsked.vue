@@ -31,7 +31,7 @@ async function ask(send: boolean): Promise<void> {
 </script>
 
 <template>
-  <div v-if="reach && !store.locked" class="asked">
+  <div v-if="reach && !store.locked && !store.deviceAbsent" class="asked">
     <div class="row">
       <n-button v-if="props.send" :disabled="busy || !told.wifi_name" @click="ask(true)"
         >Put name and way into the gateway</n-button

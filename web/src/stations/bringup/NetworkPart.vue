@@ -65,10 +65,11 @@ const text = computed(() => lines.value.texts.find((one) => one.code === shown.v
       </ul>
       <p v-if="one.loses.length"><b>Lost:</b> {{ one.loses.join('; ') }}.</p>
       <p class="quiet">
-        Addresses are translated
         {{
-          one.translation_count == null ? 'so often as the service does besides: ask it' : times(one.translation_count)
-        }}.
+          one.translation_count == null
+            ? 'How often addresses are translated is not known: ask the service whether it does so too.'
+            : `Addresses are translated ${times(one.translation_count)}.`
+        }}
       </p>
       <n-button
         v-if="!store.locked"

@@ -64,7 +64,11 @@ async function read(typed: string, fromFile: boolean): Promise<boolean> {
     const compass = prefs.north === 'magnetic' && !fromFile
     const told = await unwrap(
       client.POST('/api/calc/skyline_text', {
-        body: { text: typed, declination_deg: compass ? props.declination : 0 },
+        body: {
+          text: typed,
+          declination_deg: compass ? props.declination : 0,
+          bare_distance: prefs.system === 'imperial' && !fromFile ? 'ft' : 'm',
+        },
       }),
     )
     const found = told.result.points
@@ -173,7 +177,7 @@ defineExpose({ focus: () => document.getElementById('skyline-line')?.focus() })
         v-model:value="text"
         type="textarea"
         :autosize="{ minRows: 1, maxRows: 8 }"
-        placeholder="210 14.5 tree 40"
+        :placeholder="prefs.system === 'imperial' ? '210 14.5 tree 130' : '210 14.5 tree 40'"
         :input-props="{ id: 'skyline-line', 'aria-describedby': 'skyline-line-note' }"
         @keydown.enter.exact.prevent="enter"
     /></label>
@@ -192,8 +196,8 @@ defineExpose({ focus: () => document.getElementById('skyline-line')?.focus() })
   <p v-if="trouble || faults" class="trouble" role="alert">{{ trouble }} {{ faults }}</p>
   <p id="skyline-line-note" class="quiet small">
     {{ prefs.north === 'magnetic' ? 'Compass' : 'True' }} bearing, height in degrees, what it is (terrain, building,
-    tree, pole, wire), how far in metres, what of a bare tree blocks (40%). One line a point; Shift+Enter for the next
-    line.
+    tree, pole, wire), how far in {{ prefs.system === 'imperial' ? 'feet' : 'metres' }} or with its unit, what of a bare
+    tree blocks (40%). One line a point; Shift+Enter for the next line.
   </p>
 </template>
 
