@@ -10,6 +10,7 @@ from rindle_core.catalogue.models import Terminal
 from rindle_core.catalogue.mounts import SHIPPED_MOUNTS
 from rindle_core.catalogue.parts import Joint
 from rindle_core.job import JobInput, assess
+from rindle_core.kernel.findings import Level
 from rindle_core.stations.bringup.wiring import wiring_of
 from rindle_core.stations.build.kit_list import Bill, KitListInput, kit_list, loaded
 from rindle_core.stations.mount.lifts import LiftPiece, LiftsInput, lifts
@@ -62,6 +63,16 @@ def test_an_injector_is_in_the_box_in_both_pictures_and_asked_about_or_nowhere(t
     assert there == ("injector" in asked)
     assert ("nobody_panel" in asked) == (terminal.panel is not None)  # of a dish it is a fact of its own
     assert {"injector", "nobody_panel"} <= {one.code for one in DEFAULT_WORDS.power_checks}
+
+
+def test_a_part_whose_mass_nobody_told_is_not_left_out_of_what_goes_up():
+    first, told = TERMINALS[0], []
+    nobody = [one.model_copy(update={"mass_kg": 0.0}) if one.kind == "reflector" else one for one in first.parts]
+    for parts in (first.parts, nobody):
+        result = come_to(first.model_copy(update={"parts": parts}), "wall_arm")
+        found = [one for station in result.stations for one in station.findings if one.code == "mount.lift"]
+        told.append([(one.level, "not told: Reflector" in one.message) for one in found])
+    assert told == [[(Level.CLEAR, False)], [(Level.MIND, True)]]
 
 
 @pytest.mark.parametrize("kind", SHIPPED_MOUNTS, ids=lambda one: one.code)

@@ -104,7 +104,10 @@ def test_a_cable_that_only_loses_too_much_leaves_the_supply_out_of_the_likely_ca
     result = come_to(**waiting, cables=[lossy], cable_code="lossy", terminal=terminal)
     assert found(result, "cable")["cable.loss"].level is Level.HOLD
     assert found(result, "cable")["cable.supply"].level is not Level.HOLD
-    assert found(result, "bringup")["bringup.stuck.1"].message == "Stuck in Searching. Look first: The cable loses too much"
+    assert (
+        found(result, "bringup")["bringup.stuck.1"].message
+        == "Stuck in Searching. Look first: The cable loses too much"
+    )
 
 
 @pytest.mark.parametrize(("measured", "minded"), [("10:29", True), ("10:31", False)])

@@ -21,6 +21,9 @@ describe('numbers as people type them', () => {
     [',5', 0.5],
     ['1e3', 1000],
     ['+7', 7],
+    ['− 26.1', -26.1],
+    ['12 500.25', 12500.25],
+    ['1 234 567,8', 1234567.8],
   ])('reads %s', (typed, value) => expect(readNumber(typed)).toEqual({ value }))
 
   it.each([
@@ -29,8 +32,20 @@ describe('numbers as people type them', () => {
     ['12,500', ['12500', '12.500']],
   ])('asks about %s instead of guessing', (typed, ask) => expect(readNumber(typed)).toEqual({ ask }))
 
-  it.each(['twelve', '12 m', '1,23,4', '12.34.56', '1,234.567.8', '--5', ','])('hands %s on as it is', (typed) =>
-    expect(readNumber(typed)).toEqual({ text: typed }),
-  )
+  it.each([
+    '3 5',
+    '29 5',
+    "33'24",
+    '12 34 567',
+    '1234 567',
+    '29, 5',
+    'twelve',
+    '12 m',
+    '1,23,4',
+    '12.34.56',
+    '1,234.567.8',
+    '--5',
+    ',',
+  ])('hands %s on as it is', (typed) => expect(readNumber(typed)).toEqual({ text: typed }))
   it('takes nothing as nothing', () => expect(readNumber('  ')).toEqual({ value: null }))
 })

@@ -4,6 +4,8 @@
 export type Read = { value: number | null } | { ask: [string, string] } | { text: string }
 
 const SPACES = /[\s\u00a0\u2009\u202f'’_]/g
+/** Blanks and marks stand between thousands and nowhere else: `3 5` is no 35, and `33'24` no 3324. */
+const BETWEEN_THOUSANDS = /^[-+]?\d{1,3}(?:[\s\u00a0\u2009\u202f'’_]\d{3})+(?:[.,]\d*)?$/
 
 /**
  * `2 385` and `2385` are 2385, `29,5` is 29.5, `2,385.5` and `2.385,5` are 2385.5, `1,234,567` is 1234567.
@@ -12,7 +14,9 @@ const SPACES = /[\s\u00a0\u2009\u202f'’_]/g
 export function readNumber(given: string): Read {
   const text = given.trim()
   if (text === '') return { value: null }
-  const plain = text.replace(/[−–]/g, '-').replace(SPACES, '')
+  const signed = text.replace(/[−–]/g, '-').replace(/^([-+])\s+/, '$1')
+  const plain = signed.replace(SPACES, '')
+  if (plain !== signed && !BETWEEN_THOUSANDS.test(signed)) return { text }
   const match = /^([+-]?)(\d[\d.,]*|[.,]\d+)$/.exec(plain)
   if (!match) {
     const other = Number(plain)

@@ -10,7 +10,8 @@ afterEach(() => {
   vi.restoreAllMocks()
 })
 
-it('takes a thing out that was put in a moment before, though the answer is not there yet', async () => {
+/** A plan whose saves wait for `answer`, in their order. */
+function opened() {
   setActivePinia(createPinia())
   const store = useJob()
   const withThings = (things: { id: string }[]) =>
@@ -22,7 +23,7 @@ it('takes a thing out that was put in a moment before, though the answer is not 
     }) as unknown as Job
   store.job = withThings([])
   spyOn('POST').mockResolvedValue({ data: null, response: new Response(null) }) // what the plan comes to meanwhile
-  const things = () => (store.job!.facts.sky.things ?? []) as { id: string }[]
+  const things = () => (store.job!.facts.sky.things ?? []) as { id: string; name?: string }[]
   const answers: (() => void)[] = []
   /** As the server does it: what was not there when it was composed, and is not in it, was not taken out by it. */
   store.replaceList = ((_: string, entries: { id: string }[]) =>
@@ -30,7 +31,8 @@ it('takes a thing out that was put in a moment before, though the answer is not 
       const base = things().map((one) => one.id)
       answers.push(() => {
         const now = things().filter((one) => !base.includes(one.id) || entries.some((each) => each.id === one.id))
-        store.job = withThings([...now, ...entries.filter((one) => !now.some((each) => each.id === one.id))])
+        const changed = now.map((one) => entries.find((each) => each.id === one.id) ?? one)
+        store.job = withThings([...changed, ...entries.filter((one) => !now.some((each) => each.id === one.id))])
         resolve(true)
       })
     })) as never
@@ -43,6 +45,11 @@ it('takes a thing out that was put in a moment before, though the answer is not 
       },
     }),
   )
+  return { plan, host, things, answers }
+}
+
+it('takes a thing out that was put in a moment before, though the answer is not there yet', async () => {
+  const { plan, host, things, answers } = opened()
   plan.remove(plan.put('tree', {}, [{ east: 1, north: 2 }]))
   await flushPromises()
   for (let answer = answers.shift(); answer; answer = answers.shift()) {
@@ -50,5 +57,25 @@ it('takes a thing out that was put in a moment before, though the answer is not 
     await flushPromises()
   }
   expect(things()).toEqual([])
+  host.unmount()
+})
+
+it('keeps what a hand moves as one step, also when something was on its way as it was taken', async () => {
+  const { plan, host, things, answers } = opened()
+  const id = plan.put('tree', {}, [{ east: 1, north: 2 }])
+  await flushPromises()
+  void plan.keep() // taken into the hand while the first save is on its way
+  plan.hold(true)
+  plan.change(id, (one) => ({ ...one, name: 'half way' }))
+  answers.shift()!()
+  await flushPromises()
+  expect([answers.length, things().map((one) => one.name)]).toEqual([0, ['']])
+  plan.change(id, (one) => ({ ...one, name: 'there' }))
+  plan.hold(false)
+  void plan.keep()
+  await flushPromises()
+  answers.shift()!()
+  await flushPromises()
+  expect([answers.length, things().map((one) => one.name)]).toEqual([0, ['there']])
   host.unmount()
 })

@@ -92,10 +92,13 @@ export function usePlan() {
     (now) => (letter.value = now ?? ''),
   )
 
+  /** While a hand holds something, what it does is one step, kept when it lets go. */
+  let inHand = false
   let running: Promise<void> | null = null
   /** One step after the other: what is taken out before the answer that it came is there is taken out of that. */
   async function keep(): Promise<void> {
     while (running) await running
+    if (inHand) return // what a hand took meanwhile is kept when it lets go, not half of it before
     running = keepNow().finally(() => (running = null))
     await running
   }
@@ -121,8 +124,6 @@ export function usePlan() {
       if (height.value === tall) height.value = null
     }
   }
-  /** While a hand holds something, what it does is one step, kept when it lets go. */
-  let inHand = false
   const hold = (now: boolean) => (inHand = now)
   const keepSoon = useDebounceFn(async () => {
     if (!inHand) await keep()

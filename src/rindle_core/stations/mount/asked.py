@@ -272,7 +272,7 @@ def asked_lifts(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Ou
             wide_mm=terminal.aperture_mm if one.kind in ("reflector", "panel") else 0.0,
         )
         for one in terminal.parts
-        if (one.mass_kg or one.first_up) and one.place != "indoors"
+        if one.place == "up" or (one.mass_kg and one.place != "indoors")  # also one whose mass nobody told
     ]
     return lifts(
         LiftsInput(
