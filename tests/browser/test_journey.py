@@ -172,7 +172,8 @@ def mount(page):
     turn_to(page, "Checks")
     page.get_by_role("button", name="All checks of this mount").click()
     pick(page.locator("tr.entry-row").nth(1).locator(".n-base-selection").nth(1), "good")
-    for label, row, value in (("Play", 1, "0.1"), ("Play", 3, "0.05"), ("Gap", 4, "0")):
+    lean = (("Play or lean", 1, "0.1"), ("On the second face", 1, "0.1"))
+    for label, row, value in (*lean, ("Play or lean", 3, "0.05"), ("Gap", 4, "0")):
         fill(page, f"{label}, row {row}", value)
     expect(page.get_by_role("complementary", name="Findings")).to_contain_text("Twist of the mast: good")
 

@@ -352,7 +352,7 @@ def test_services_are_marked_where_it_is_dug_and_not_long_before(east_m, on, lev
 def test_a_check_is_of_the_mount_that_it_was_tried_on():
     job = job_of()
     kind = next(one for one in job.picks.mounts if one.code == "wall_arm")
-    row = {"id": "1", "code": kind.checks[0].code, "state": "good", "play_deg": 0.01, "gap_mm": 0.1}
+    row = {"id": "1", "code": kind.checks[0].code, "state": "good", "play_deg": 0.01, "second_deg": 0.01, "gap_mm": 0.1}
     first = entered_at_mount({"checks": [row]}, job)["checks"]
     assert first[0]["of_mount"] == "wall_arm"
     other = job_of(mount_code="gable_pole", checks=first)
@@ -399,6 +399,7 @@ def test_what_a_file_tells_of_its_evidence_is_kept():
 )
 def test_a_mast_that_leans_at_aim_is_not_plumb_at_mount(read_deg, poured_deg, aim_deg, said):
     kind = next(one for one in job_of().picks.mounts if one.code == "wall_arm")
-    marks = [CheckMark(id="1", code="plumb", state="good", play_deg=read_deg)] if read_deg is not None else []
+    row = {"id": "1", "code": "plumb", "state": "good", "play_deg": read_deg, "second_deg": 0.0}
+    marks = [CheckMark.model_validate(row)] if read_deg is not None else []
     found = judge_leans(kind, marks, poured_deg, aim_deg, DEFAULT_RULES)
     assert [one.level for one in found] == ([Level.MIND] if said else [])

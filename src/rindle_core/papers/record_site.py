@@ -107,12 +107,13 @@ def mount_blocks(facts: JobInput, result: JobAssessment, system: System) -> Bloc
         *table(
             "mount-checks",
             "Tried once it stood",
-            ("Check", "Came out", "Play", "Gap", "By", "Note"),
+            ("Check", "Came out", "Play or lean", "Second face", "Gap", "By", "Note"),
             [
                 (
                     _check_name(kind, one.code),
                     _STATES[one.state],
                     quantity(one.play_deg, "deg", system, 1),
+                    quantity(one.second_deg, "deg", system, 1),
                     quantity(one.gap_mm, "mm", system),
                     one.by,
                     one.note,

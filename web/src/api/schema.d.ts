@@ -14084,8 +14084,10 @@ export interface components {
              * @default
              */
             of_terminal: string;
-            /** Play */
+            /** Play or lean */
             play_deg?: number | null;
+            /** On the second face */
+            second_deg?: number | null;
             /**
              * Came out
              * @default
@@ -28902,6 +28904,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "plumb",
+             *               "faces_count": 2,
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
@@ -28911,6 +28914,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "twist",
+             *               "faces_count": 1,
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -28920,6 +28924,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "play",
+             *               "faces_count": 1,
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
@@ -28929,6 +28934,7 @@ export interface components {
              *             {
              *               "asks": "gap_mm",
              *               "code": "seat",
+             *               "faces_count": 1,
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
@@ -29215,6 +29221,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "plumb",
+             *               "faces_count": 2,
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
@@ -29224,6 +29231,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "twist",
+             *               "faces_count": 1,
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -29233,6 +29241,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "play",
+             *               "faces_count": 1,
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
@@ -29242,6 +29251,7 @@ export interface components {
              *             {
              *               "asks": "gap_mm",
              *               "code": "seat",
+             *               "faces_count": 1,
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
@@ -29686,6 +29696,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "plumb",
+             *               "faces_count": 2,
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
@@ -29695,6 +29706,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "twist",
+             *               "faces_count": 1,
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -29704,6 +29716,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "play",
+             *               "faces_count": 1,
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
@@ -29713,6 +29726,7 @@ export interface components {
              *             {
              *               "asks": "gap_mm",
              *               "code": "seat",
+             *               "faces_count": 1,
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
@@ -29985,6 +29999,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "plumb",
+             *               "faces_count": 2,
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
@@ -29994,6 +30009,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "twist",
+             *               "faces_count": 1,
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -30003,6 +30019,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "play",
+             *               "faces_count": 1,
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
@@ -30012,6 +30029,7 @@ export interface components {
              *             {
              *               "asks": "gap_mm",
              *               "code": "seat",
+             *               "faces_count": 1,
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
@@ -30021,6 +30039,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "rattle",
+             *               "faces_count": 1,
              *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -30343,6 +30362,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "plumb",
+             *               "faces_count": 2,
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
@@ -30352,6 +30372,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "twist",
+             *               "faces_count": 1,
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -30361,6 +30382,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "play",
+             *               "faces_count": 1,
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
@@ -30370,6 +30392,7 @@ export interface components {
              *             {
              *               "asks": "gap_mm",
              *               "code": "seat",
+             *               "faces_count": 1,
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
@@ -30682,6 +30705,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "twist",
+             *               "faces_count": 1,
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -30691,6 +30715,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "play",
+             *               "faces_count": 1,
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
@@ -30700,6 +30725,7 @@ export interface components {
              *             {
              *               "asks": "gap_mm",
              *               "code": "seat",
+             *               "faces_count": 1,
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
@@ -30709,6 +30735,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "rattle",
+             *               "faces_count": 1,
              *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -30956,6 +30983,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "plumb",
+             *               "faces_count": 2,
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
@@ -30965,6 +30993,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "twist",
+             *               "faces_count": 1,
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -30974,6 +31003,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "play",
+             *               "faces_count": 1,
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
@@ -30983,6 +31013,7 @@ export interface components {
              *             {
              *               "asks": "gap_mm",
              *               "code": "seat",
+             *               "faces_count": 1,
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
@@ -31211,6 +31242,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "plumb",
+             *               "faces_count": 2,
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
@@ -31220,6 +31252,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "twist",
+             *               "faces_count": 1,
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -31229,6 +31262,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "play",
+             *               "faces_count": 1,
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
@@ -31238,6 +31272,7 @@ export interface components {
              *             {
              *               "asks": "gap_mm",
              *               "code": "seat",
+             *               "faces_count": 1,
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
@@ -31247,6 +31282,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "mat",
+             *               "faces_count": 1,
              *               "how": "The roof's skin is not pierced by a corner, water runs through.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -31360,6 +31396,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "plumb",
+             *               "faces_count": 2,
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
@@ -31369,6 +31406,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "twist",
+             *               "faces_count": 1,
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -31378,6 +31416,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "play",
+             *               "faces_count": 1,
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
@@ -31387,6 +31426,7 @@ export interface components {
              *             {
              *               "asks": "gap_mm",
              *               "code": "seat",
+             *               "faces_count": 1,
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
@@ -31664,6 +31704,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "twist",
+             *               "faces_count": 1,
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -31673,6 +31714,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "play",
+             *               "faces_count": 1,
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
@@ -31682,6 +31724,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "rattle",
+             *               "faces_count": 1,
              *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -31691,6 +31734,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "from_ground",
+             *               "faces_count": 1,
              *               "how": "The pole is lifted out without climbing.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -31855,6 +31899,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "rattle",
+             *               "faces_count": 1,
              *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -31864,6 +31909,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "pegged",
+             *               "faces_count": 1,
              *               "how": "No leg lifts when it is pushed at the top.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -32035,6 +32081,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "plumb",
+             *               "faces_count": 2,
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
@@ -32044,6 +32091,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "twist",
+             *               "faces_count": 1,
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -32053,6 +32101,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "play",
+             *               "faces_count": 1,
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
@@ -32062,6 +32111,7 @@ export interface components {
              *             {
              *               "asks": "gap_mm",
              *               "code": "seat",
+             *               "faces_count": 1,
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
@@ -32287,6 +32337,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "plumb",
+             *               "faces_count": 2,
              *               "how": "Spirit level on two faces a quarter turn apart.",
              *               "most_mm": null,
              *               "most_share": 0.3,
@@ -32296,6 +32347,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "twist",
+             *               "faces_count": 1,
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -32305,6 +32357,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "play",
+             *               "faces_count": 1,
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
@@ -32314,6 +32367,7 @@ export interface components {
              *             {
              *               "asks": "gap_mm",
              *               "code": "seat",
+             *               "faces_count": 1,
              *               "how": "No gap between the top of the mast and the head, and the clamp bears evenly on both sides.",
              *               "most_mm": 0.5,
              *               "most_share": null,
@@ -32553,6 +32607,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "pins",
+             *               "faces_count": 1,
              *               "how": "A hole that went oval is drilled anew elsewhere, not packed.",
              *               "most_mm": null,
              *               "most_share": 0.1,
@@ -32562,6 +32617,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "play",
+             *               "faces_count": 1,
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
@@ -32571,6 +32627,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "twist",
+             *               "faces_count": 1,
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -32580,6 +32637,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "rattle",
+             *               "faces_count": 1,
              *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -32827,6 +32885,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "twist",
+             *               "faces_count": 1,
              *               "how": "Push sideways at the tip with the force of one hand: nothing turns, nothing creaks.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -32836,6 +32895,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "rattle",
+             *               "faces_count": 1,
              *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -32845,6 +32905,7 @@ export interface components {
              *             {
              *               "asks": "deg",
              *               "code": "play",
+             *               "faces_count": 1,
              *               "how": "Take the rim with both hands and rock it up and down, then turn it; read what the clinometer moves.",
              *               "most_mm": null,
              *               "most_share": 0.1,
@@ -33017,6 +33078,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "rattle",
+             *               "faces_count": 1,
              *               "how": "Tap it and shake it. Where it rattles a tape that can be taken off, with the drain left free; no glue.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -33026,6 +33088,7 @@ export interface components {
              *             {
              *               "asks": "look",
              *               "code": "pegged",
+             *               "faces_count": 1,
              *               "how": "No leg lifts when it is pushed at the top.",
              *               "most_mm": null,
              *               "most_share": null,
@@ -50920,6 +50983,12 @@ export interface components {
             asks: "look" | "deg" | "gap_mm";
             /** Code */
             code: string;
+            /**
+             * Faces Count
+             * @description Faces, a quarter turn apart, on which it is read
+             * @default 1
+             */
+            faces_count: number;
             /**
              * How
              * @default

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from typing import Annotated, Literal
 
@@ -24,12 +25,20 @@ class CheckMark(Row):
 
     code: Annotated[str, Entry("Check")] = Field(min_length=1, max_length=40)
     state: Annotated[CheckState, Entry("Came out", choices={"": "not tried", "good": "good", "bad": "bad"})] = ""
-    play_deg: Annotated[float | None, Entry("Play")] = Field(default=None, ge=0, le=90)
+    play_deg: Annotated[float | None, Entry("Play or lean")] = Field(default=None, ge=0, le=90)
+    second_deg: Annotated[float | None, Entry("On the second face")] = Field(default=None, ge=0, le=90)
     gap_mm: Annotated[float | None, Entry("Gap")] = Field(default=None, ge=0, le=100)
     of_mount: str = Field(default="", max_length=40, description="Kind of mount that it was tried on; empty: not kept")
     of_terminal: str = Field(default="", max_length=40, description="Terminal that was on it; empty: not kept")
     note: Annotated[str, Entry("Note")] = Field(default="", max_length=200)
     by: Annotated[str, Entry("By")] = Field(default="", max_length=120)
+
+
+def read_deg(check: MountCheck, mark: CheckMark) -> float | None:
+    """What was read in degrees: of one that is read on two faces both together. None while a face is missing."""
+    if check.faces_count == 1 or mark.play_deg is None:
+        return mark.play_deg
+    return None if mark.second_deg is None else math.hypot(mark.play_deg, mark.second_deg)
 
 
 class Alteration(Row):
@@ -72,7 +81,7 @@ def judge_checks(
 
 def _judged(check: MountCheck, mark: CheckMark | None, beamwidth_deg: float) -> Finding:
     kind = CHECKED.of(check.code)
-    figure = None if mark is None else mark.play_deg if check.asks == "deg" else mark.gap_mm
+    figure = None if mark is None else read_deg(check, mark) if check.asks == "deg" else mark.gap_mm
     if mark is not None and mark.state == "bad":
         return kind(
             Level.HOLD,
@@ -80,6 +89,8 @@ def _judged(check: MountCheck, mark: CheckMark | None, beamwidth_deg: float) -> 
             mark.note or check.how,
             clears_by="Put it right, then try it again.",
         )
+    if mark is not None and figure is None and mark.play_deg is not None:
+        return kind.missing(f"{check.name}: read on one face only", "Read it a quarter turn on as well.")
     if mark is not None and figure is not None:
         limit = check.most_share * beamwidth_deg if check.asks == "deg" and check.most_share else check.most_mm
         if limit is not None:
@@ -106,8 +117,9 @@ def judge_leans(
     kind: MountKind, marks: Sequence[CheckMark], poured_deg: float | None, aim_deg: float | None, rules: HouseRules
 ) -> list[Finding]:
     """A mast that was read plumb here and leans at Aim, or the other way round, was read wrong once."""
-    tried = [one.play_deg for one in marks if one.code == "plumb" and one.of_mount in ("", kind.code)][-1:]
-    here = [one for one in (*tried, poured_deg) if one is not None]
+    plumb = next((one for one in kind.checks if one.code == "plumb"), None)
+    tried = [read_deg(plumb, one) for one in marks if plumb and one.code == "plumb" and one.of_mount in ("", kind.code)]
+    here = [one for one in (*tried[-1:], poured_deg) if one is not None]
     if aim_deg is None or not here or no_more(abs(here[0] - aim_deg), rules.plumb_deg):
         return []
     return [

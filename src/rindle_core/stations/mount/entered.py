@@ -14,7 +14,7 @@ from rindle_core.stations.sky.seen import absolute_of
 _LOCATED = ("services_located_by", "services_located_on")
 # Rows that were tried or measured on one kind of mount: what of them says so, and what they keep of it.
 _OF_MOUNT = {
-    "checks": (("code", "state", "play_deg", "gap_mm"), ("of_mount", "of_terminal")),
+    "checks": (("code", "state", "play_deg", "second_deg", "gap_mm"), ("of_mount", "of_terminal")),
     "bracket_seats": (("name", "off_line_mm", "turned_deg"), ("of_mount",)),
 }
 BELONGS = Belongs(

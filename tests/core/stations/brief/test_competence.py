@@ -191,7 +191,7 @@ def test_the_next_step_is_the_first_that_is_open_along_the_course():
     mast = {**tube, "mast_straight_mm": 300.0, "mast_free_length_m": 0.6}
     place = {"old_material": "none", "below_slide": "no", "overhang_m": 0.0, "fixing_code": "chemical-12"}
     holes = [{"number": n, "reaches": "structure", "edge_mm": 400} for n in range(1, 5)]
-    good = {"state": "good", "play_deg": 0.0, "gap_mm": 0.0}
+    good = {"state": "good", "play_deg": 0.0, "second_deg": 0.0, "gap_mm": 0.0}
     tried = [{"code": code, **good} for code in ("plumb", "twist", "play", "seat")]
     assert step(**arm, **mast, **place, holes=holes, checks=tried).station != "mount"
     assert step(runs=[]).message == "The present service is not measured"  # it cannot be made up for later

@@ -278,6 +278,20 @@ def test_a_check_is_not_known_until_tried_and_its_play_is_measured():
     assert play(state="good", play_deg=0.2) == "hold"  # a tenth of 1.4° is allowed
     assert play(state="bad", play_deg=0.0) == "hold"
     assert level("mount.checked.twist", checks=[{"code": "twist", "state": "good"}]) == "clear"
+
+
+def test_a_mast_is_plumb_on_two_faces_and_not_on_one():
+    def plumb(**mark):
+        return level("mount.checked.plumb", checks=[{"code": "plumb", "state": "good", **mark}])
+
+    assert plumb(play_deg=0.1) == "unknown"  # the face that leans may be the other one
+    assert plumb(play_deg=0.3, second_deg=0.2) == "clear"  # together 0.36°, of 0.3 of 1.42° allowed
+    assert plumb(play_deg=0.1, second_deg=0.5) == "hold"
+    assert plumb(play_deg=0.33, second_deg=0.33) == "hold"  # each would do, both together lean by 0.47°
+    assert plumb(second_deg=0.1) == "unknown"
+
+
+def test_a_gap_under_the_head_is_too_much():
     assert level("mount.checked.seat", checks=[{"code": "seat", "gap_mm": 1.0}]) == "hold"
 
 

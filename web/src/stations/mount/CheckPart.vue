@@ -16,6 +16,7 @@ const columns = computed(() =>
     { key: 'code', main: true, choices: asked.value.map((one) => ({ label: one.name, value: one.code })) },
     'state',
     'play_deg',
+    ...(asked.value.some((one) => one.faces_count === 2) ? (['second_deg'] as const) : []),
     'gap_mm',
     'by',
     'note',
