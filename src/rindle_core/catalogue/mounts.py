@@ -87,6 +87,7 @@ class MountCheck(Model):
         default=None, gt=0, le=5, description="Of the beam's half-power width, for a play in degrees"
     )
     most_mm: float | None = Field(default=None, ge=0, le=100, description="Of a gap")
+    most_deg: float | None = Field(default=None, gt=0, le=90, description="Of a lean, whatever the beam")
     faces_count: int = Field(default=1, ge=1, le=2, description="Faces, a quarter turn apart, on which it is read")
     of_head: bool = Field(default=False, description="Whether it is the terminal's head on it that is tried")
 

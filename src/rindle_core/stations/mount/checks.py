@@ -92,14 +92,14 @@ def _judged(check: MountCheck, mark: CheckMark | None, beamwidth_deg: float) -> 
     if mark is not None and figure is None and mark.play_deg is not None:
         return kind.missing(f"{check.name}: read on one face only", "Read it a quarter turn on as well.")
     if mark is not None and figure is not None:
-        limit = check.most_share * beamwidth_deg if check.asks == "deg" and check.most_share else check.most_mm
+        limit = _limit(check, beamwidth_deg)
         if limit is not None:
             unit = "deg" if check.asks == "deg" else "mm"
             if figure > limit:
                 return kind(
                     Level.HOLD,
                     f"{check.name}: too much",
-                    "The aim wanders by as much." if unit == "deg" else check.how,
+                    "The aim wanders by as much." if check.most_share else check.how,
                     figure=figure,
                     limit=limit,
                     bound="at_most",
@@ -111,6 +111,13 @@ def _judged(check: MountCheck, mark: CheckMark | None, beamwidth_deg: float) -> 
         return kind(Level.CLEAR, f"{check.name}: good", mark.note)
     asked = "measure it" if check.asks != "look" else "try it"
     return kind.missing(f"{check.name}: not tried", f"{check.how} Then {asked} and enter how it came out.".strip())
+
+
+def _limit(check: MountCheck, beamwidth_deg: float) -> float | None:
+    """Most that may be read, in the unit that it is asked in."""
+    if check.asks != "deg":
+        return check.most_mm
+    return check.most_share * beamwidth_deg if check.most_share else check.most_deg
 
 
 def judge_leans(

@@ -11,6 +11,7 @@ from rindle_core.catalogue.mounts import SHIPPED_MOUNTS, MountKind
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import parse
+from rindle_core.stations.mount.checks import CheckMark, judge_checks
 from rindle_core.stations.mount.fit import FitInput, fit
 from rindle_core.stations.mount.lifts import LiftPiece, LiftsInput, lifts
 from rindle_core.stations.mount.mount_choice import MountChoiceInput, mount_choice
@@ -289,6 +290,16 @@ def test_a_mast_is_plumb_on_two_faces_and_not_on_one():
     assert plumb(play_deg=0.1, second_deg=0.5) == "hold"
     assert plumb(play_deg=0.33, second_deg=0.33) == "hold"  # each would do, both together lean by 0.47°
     assert plumb(second_deg=0.1) == "unknown"
+
+
+def test_a_stand_is_level_both_ways_whatever_the_beam():
+    kind = next(one for one in SHIPPED_MOUNTS if one.code == "tilt_stand")
+    told = []
+    for first, second in ((1.0, 1.5), (1.5, 1.5), (1.0, None)):
+        marks = [CheckMark(id="1", code="level", state="good", play_deg=first, second_deg=second)]
+        (found,) = (one for one in judge_checks(kind, marks, 40.0) if one.code == "mount.checked.level")
+        told.append(found.level)
+    assert told == ["clear", "hold", "unknown"]  # 1.8° and 2.1° of 2° allowed
 
 
 def test_a_gap_under_the_head_is_too_much():
