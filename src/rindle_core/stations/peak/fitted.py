@@ -93,11 +93,18 @@ def fell_about_the_best(beam: Array, levels: Array, fall_db: float) -> bool:
     return bool(np.any(fallen & (beam < beam[best])) and np.any(fallen & (beam > beam[best])))
 
 
-def fell_in_figures(seen: Seen) -> bool:
-    """The same of the readings that have a figure, taken as they are."""
+def placed(seen: Seen) -> bool:
+    """Whether the readings say where the top lies: its 95 % bound is within half a beam."""
+    return 2.0 * seen.fit.top_sd_deg <= seen.width_deg / 2.0
+
+
+def no_beam_does_so(seen: Seen) -> bool:
+    """Whether figures rise and fall about their best, and yet no lobe of this dish comes near them."""
     told = [number for number, one in enumerate(seen.given.readings) if one.level_db is not None and not one.mark]
+    told = [number for number in told if not seen.fit.outlier[number]]
     levels = np.array([seen.given.readings[number].level_db for number in told], dtype=float)
-    return len(told) > 2 and fell_about_the_best(seen.fit.beam_deg[told], levels, seen.given.rules.peak_fall_db)
+    fell = len(told) > 2 and fell_about_the_best(seen.fit.beam_deg[told], levels, seen.given.rules.peak_fall_db)
+    return fell and not placed(seen)
 
 
 def is_a_lobe(seen: Seen) -> bool:
@@ -128,8 +135,9 @@ __all__ = [
     "best_known",
     "falls",
     "fell_about_the_best",
-    "fell_in_figures",
     "fit_of",
     "is_a_lobe",
+    "no_beam_does_so",
+    "placed",
     "width_fits",
 ]

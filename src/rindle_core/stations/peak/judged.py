@@ -5,7 +5,7 @@ from __future__ import annotations
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.stations.peak.findings import CERTAINTY, END_STOP, LEVEL, LOBE, NOW, ONE_SIDE, OUTLIER, WIDTH
-from rindle_core.stations.peak.fitted import Seen, best_known, falls, fell_in_figures, width_fits
+from rindle_core.stations.peak.fitted import Seen, best_known, falls, no_beam_does_so, width_fits
 from rindle_core.stations.peak.readings import ALREADY_THERE_DB, DOUBT_AT, Axis, PeakResult
 
 _BEAM: dict[tuple[Axis, str], str] = {  # what a turn of the screw does
@@ -20,7 +20,7 @@ def _judge_one_side(seen: Seen) -> Finding:
     """Which way to go on: to the side on which the level has not fallen yet."""
     axis, rules = seen.given.axis, seen.given.rules
     below, above = falls(seen)
-    if (below and above) or fell_in_figures(seen):
+    if (below and above) or no_beam_does_so(seen):
         return ONE_SIDE.of(axis)(
             Level.UNKNOWN,
             f"The {axis} readings show no lobe",

@@ -20,9 +20,10 @@ from rindle_core.stations.peak.fitted import (
     best_known,
     falls,
     fell_about_the_best,
-    fell_in_figures,
     fit_of,
     is_a_lobe,
+    no_beam_does_so,
+    placed,
 )
 from rindle_core.stations.peak.judged import judge_fit_of
 from rindle_core.stations.peak.readings import (
@@ -210,9 +211,9 @@ def _result(seen: Seen) -> PeakResult:
         back_turns=back,
         forward_turns=forward,
         bracketed=bracketed,
-        placed=2.0 * fit.top_sd_deg <= seen.width_deg / 2.0,
+        placed=placed(seen),
         leads=bracketed and lobe not in ("side", "doubtful") and not stop,
-        fell_both=all(falls(seen)) or fell_in_figures(seen),
+        fell_both=all(falls(seen)) or no_beam_does_so(seen),
         step_turns=max(LEAST_STEP_TURNS, round(max(abs(forward - back) / 2.0, felt / 2.0) / LEAST_STEP_TURNS) / 8.0),
         end_stop=stop,
         lobe=lobe,
