@@ -152,6 +152,7 @@ def page(context, address):
     opened.set_default_timeout(30_000)
     assert context.request.post("/api/session/demo").ok
     yield opened
+    context.set_offline(False)  # a test that failed without the network takes no other one with it
     for one in context.pages:
         one.set_viewport_size({"width": 1280, "height": 800})
         one.evaluate("localStorage.clear()")

@@ -114,6 +114,7 @@ def test_a_picture_of_a_step_is_taken_with_a_timer_and_is_not_lost_without_the_s
     expect(card.get_by_role("img", name=re.compile("^Picture: "))).to_be_visible()
     page.context.set_offline(True)
     camera.click()
+    page.wait_for_function("() => document.querySelector('article video')?.videoWidth > 0")  # nothing to take before
     card.get_by_role("button", name="Take it").click()
     on_its_way = card.get_by_text("it goes by itself once the server is reached")
     expect(on_its_way).to_be_visible()

@@ -403,7 +403,9 @@ def test_an_owner_is_led_to_a_panel_on_the_air(owner):
     page.get_by_role("button", name=re.compile("^Stand of its own with two knobs")).click()
     turn_to(page, "Checks")
     page.get_by_role("button", name="All checks of this mount").click()
-    for row in range(2):
+    for label in ("Play or lean", "On the second face"):
+        fill(page, f"{label}, row 1", "0.5")
+    for row in (1, 2):
         pick(page.locator("tr.entry-row").nth(row).locator(".n-base-selection").nth(1), "good")
     follow(page, "Cable", "No cable is chosen")
     choose(page, "Cable", "Panel cable with sealed ends")
