@@ -5,11 +5,9 @@ from __future__ import annotations
 import datetime as dt
 from collections import defaultdict
 from dataclasses import dataclass, field
-from itertools import combinations
 
 from rindle_core.catalogue.house_words import WeatherKind
 from rindle_core.diary.entries import (
-    DiaryBlock,
     DiaryConflict,
     DiaryInput,
     DiaryJob,
@@ -18,6 +16,7 @@ from rindle_core.diary.entries import (
     DiaryRow,
     DiaryTeam,
 )
+from rindle_core.diary.outcome import blocks_of, ends_of, in_two_places
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.registry import Outcome, register
@@ -230,12 +229,12 @@ def diary(given: DiaryInput) -> Outcome[DiaryResult]:
         _lay_out(sheet, jobs)
     kept = {one.job.number: one for one in _still(sheet, given, team_of)}
     rows = _rows(sheet)
-    blocks = _blocks(rows, {one.number: one.title for one in given.jobs})
+    blocks = blocks_of(rows, {one.number: one.title for one in given.jobs})
     result = DiaryResult(
         rows=rows,
         blocks=blocks,
-        conflicts=[*_conflicts(sheet, given, kept), *_in_two_places(given, blocks)],
-        ends_at=_ends(rows),
+        conflicts=[*_conflicts(sheet, given, kept), *in_two_places(given, blocks)],
+        ends_at=ends_of(rows),
     )
     return Outcome(result, [])
 
@@ -353,32 +352,6 @@ def _rows(sheet: _Diary) -> list[DiaryRow]:
     ]
 
 
-def _blocks(rows: list[DiaryRow], titles: dict[str, str]) -> list[DiaryBlock]:
-    days: dict[tuple[str, str, dt.date], list[DiaryRow]] = defaultdict(list)
-    for row in rows:
-        days[(row.team, row.job, row.starts_at.date())].append(row)
-    return [
-        DiaryBlock(
-            job=job,
-            title=titles[job],
-            team=team,
-            day=day,
-            starts_at=min(one.starts_at for one in those),
-            ends_at=max(one.ends_at for one in those),
-            at_height_min=sum(one.at_height_min for one in those),
-            critical=any(one.critical for one in those),
-        )
-        for (team, job, day), those in sorted(days.items(), key=lambda one: (one[0][2], one[0][0], one[1][0].starts_at))
-    ]
-
-
-def _ends(rows: list[DiaryRow]) -> dict[str, dt.datetime]:
-    ends: dict[str, dt.datetime] = {}
-    for row in rows:
-        ends[row.job] = max(ends.get(row.job, row.ends_at), row.ends_at)
-    return ends
-
-
 def _conflicts(sheet: _Diary, given: DiaryInput, kept: dict[str, _Work]) -> list[DiaryConflict]:
     found = []
     for job in given.jobs:
@@ -417,28 +390,6 @@ def _conflicts(sheet: _Diary, given: DiaryInput, kept: dict[str, _Work]) -> list
                     job=job.number,
                     what=f"takes {job.people_count} people",
                     why=f"{team.name} are {team.people_count}",
-                )
-            )
-    return found
-
-
-def _in_two_places(given: DiaryInput, blocks: list[DiaryBlock]) -> list[DiaryConflict]:
-    """Who is wanted at two jobs at once, being in two crews. Times are those of the second job's clock."""
-    crews = {one.code: one for one in given.teams}
-    ahead = {one.number: dt.timedelta(hours=one.ahead_h) for one in given.jobs}
-    found = []
-    for one, other in combinations(blocks, 2):
-        apart = ahead[other.job] - ahead[one.job]
-        start, end = max(one.starts_at + apart, other.starts_at), min(one.ends_at + apart, other.ends_at)
-        both = [name for code, name in crews[one.team].members.items() if code in crews[other.team].members]
-        if one.team != other.team and both and start < end:
-            when = f"{start:%Y-%m-%d %H:%M} to {end:%H:%M}"
-            found.append(
-                DiaryConflict(
-                    job=other.job,
-                    what=f"wants {' and '.join(both)} while {one.title or one.job} does",
-                    why=f"in {crews[one.team].name} and in {crews[other.team].name}, {when}",
-                    day=start.date(),
                 )
             )
     return found
