@@ -1,5 +1,6 @@
 """An empty firm begins with templates, and no job is signed on invented figures."""
 
+import json
 import re
 
 import pytest
@@ -41,6 +42,16 @@ def test_a_copy_of_which_only_the_name_was_changed_is_still_a_template():
         given = JobInput.model_validate({**facts, "terminal": renamed | {"aperture_mm": aperture_mm}})
         told = [one.message for one in assess(given).result.evidence if one.code == "brief.template"]
         assert told == (["Brook 75: still the template’s invented figures"] if asked else [])
+
+
+@pytest.mark.django_db
+def test_the_stores_say_whose_figures_are_still_a_templates(crew):
+    assert crew.get("/api/stores").json()["invented"] == []  # the demo's own are nobody's template
+    renamed = starter()["terminal"][0] | {"code": "brook-75", "name": "Brook 75", "template": False}
+    for code, aperture_mm in (("brook-75", 740), ("brook-76", 750)):
+        entry = renamed | {"code": code, "aperture_mm": aperture_mm}
+        assert crew.put("/api/stores/terminal", json.dumps(entry), content_type="application/json").status_code == 200
+    assert crew.get("/api/stores").json()["invented"] == ["terminal/brook-75"]
 
 
 def test_no_hint_of_a_form_is_written_for_programmers():

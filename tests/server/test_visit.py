@@ -225,7 +225,7 @@ def test_the_method_statement_says_who_what_hurts_and_what_is_stopped(crew):
     for said in ("not released", "Overhead lines: no lifting yet", "Not yet read by everyone who goes"):
         assert said in text
     figures = (
-        "Drill: 16\u00a0mm or 5/8",
+        "Drill: 16\u00a0mm",
         "Depth at least: 85",
         "No hammer action",
         "Clinometer: 77.3°",

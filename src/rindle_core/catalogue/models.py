@@ -415,6 +415,7 @@ class Catalogue(Model):
     mounts: list[MountKind] = Field(default_factory=list, description="Those that ship and the firm's own")
     members: list[Member] = Field(default_factory=list, description="The crew, and whom it hires")
     teams: list[Team] = Field(default_factory=list, description="Those who drive out together")
+    invented: list[str] = Field(default_factory=list, description="Kind/code of those whose figures are a template's")
     unread: list[UnreadEntry] = Field(default_factory=list, description="Left out of the lists above")
 
 

@@ -22,7 +22,7 @@ _INCH_ACROSS = {
 _SOCKET_MM = {4.0: 3, 5.0: 4, 6.0: 5, 8.0: 6, 10.0: 8, 12.0: 10, 16.0: 14, 20.0: 17, 24.0: 19}  # ISO 4762, table 1
 _SOCKET_IN = {4: "3/16", 5: "1/4", 6: "5/16", 7: "3/8", 8: "3/8", 10: "1/2", 12: "5/8"}  # sixteenths, ASME B18.3
 _SIZE_PLAY_MM = 0.1  # an inch size written in millimetres is rounded
-_SAME_BIT_MM = 0.13  # half of what a hammer bit of one size may differ by, 10.20 to 10.45 mm of 10: ISO 5468
+_ROUNDED_MM = 0.02  # by which a size in millimetres may be rounded, as 9.53 for 3/8 in
 _NUT_FACTOR = 0.2  # dry steel on steel: Shigley, 10th ed., table 8-15
 _PRELOAD_SHARE = 0.75  # of the proof load, for what is taken apart again: Shigley, 10th ed., eq. 8-31
 METRIC_DRILLS_MM = (
@@ -97,12 +97,10 @@ def next_drill_in(least_mm: float) -> float | None:
     return None if found is None else found / MILLIMETRES_PER_INCH
 
 
-def same_drill_mm(size_mm: float, series: Sequence[float]) -> float | None:
-    """The drill of a series that stands for a size, in millimetres: an anchor turns in a hole that is a size wider,
-    and does not go into one that is narrower. None where the series has none. Source: ISO 5468, the band of one size.
-    """
+def drill_of_mm(size_mm: float, series: Sequence[float]) -> float | None:
+    """The drill of a series that a size is written for, in millimetres; None where it is of another series."""
     nearest = min(series, key=lambda one: abs(one - size_mm))
-    return nearest if abs(nearest - size_mm) <= _SAME_BIT_MM else None
+    return nearest if abs(nearest - size_mm) <= _ROUNDED_MM else None
 
 
 def drill_between_mm(least_mm: float, most_mm: float, series: Sequence[float]) -> float | None:
@@ -115,12 +113,12 @@ __all__ = [
     "INCH_DRILLS_IN",
     "METRIC_DRILLS_MM",
     "drill_between_mm",
+    "drill_of_mm",
     "grades",
     "hex_key",
     "next_drill_in",
     "next_drill_mm",
     "preload_n",
-    "same_drill_mm",
     "sizes",
     "spanner",
     "stress_area_mm2",

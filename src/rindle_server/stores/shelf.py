@@ -13,8 +13,9 @@ from django.db.models import TextField
 from django.db.models.functions import Cast
 
 from rindle_core.catalogue.fixings import Fixing, fixings_with
-from rindle_core.catalogue.models import Catalogue, UnreadEntry
+from rindle_core.catalogue.models import Catalogue, Constellation, Satellite, Terminal, UnreadEntry
 from rindle_core.catalogue.mounts import MountKind, mounts_with
+from rindle_core.catalogue.starter import is_invented
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import Model, parse
 from rindle_server.stores.models import Firm, StoreItem
@@ -75,7 +76,13 @@ def catalogue() -> Catalogue:
     named: dict[str, Sequence[Model]] = {f"{kind}s": found.all(kind, model) for kind, model in StoreItem.KINDS.items()}
     named["mounts"] = mounts_with(found.all("mount", MountKind))  # what ships is there to look at and to better
     named["fixings"] = fixings_with(found.all("fixing", Fixing))
-    return Catalogue.model_validate({**named, "unread": found.unread})
+    makers: list[tuple[str, Terminal | Satellite | Constellation]] = [
+        *(("terminal", one) for one in found.all("terminal", Terminal)),
+        *(("satellite", one) for one in found.all("satellite", Satellite)),
+        *(("constellation", one) for one in found.all("constellation", Constellation)),
+    ]
+    invented = [f"{kind}/{one.code}" for kind, one in makers if is_invented(one)]
+    return Catalogue.model_validate({**named, "invented": invented, "unread": found.unread})
 
 
 __all__ = ["Shelf", "catalogue", "rules_mark", "shelf"]

@@ -28,12 +28,13 @@ def test_the_next_drill_is_never_under_and_never_skips():
 
 
 @pytest.mark.parametrize(
-    ("size_mm", "inch"),
-    [(8, 5 / 16), (16, 5 / 8), (9.525, 3 / 8), (10, None), (12, None), (14, None), (18, None)],
+    ("size_mm", "metric", "inch"),
+    [(10, 10, None), (16, 16, None), (9.5, 9.5, None), (9.53, None, 3 / 8), (12.7, None, 1 / 2), (11.2, None, None)],
 )
-def test_an_inch_bit_stands_for_millimetres_only_where_an_anchor_holds_in_it(size_mm, inch):
-    """7/16 in is 11.1 mm: in it an anchor of 10 mm turns. Of 10 mm a hammer bit cuts 10.20 to 10.45 mm, ISO 5468."""
-    found = bolts.same_drill_mm(size_mm, [one * 25.4 for one in bolts.INCH_DRILLS_IN])
+def test_a_size_is_of_the_series_that_it_was_written_for(size_mm, metric, inch):
+    """16 mm is near 5/8 in (15.875 mm) and is none: an anchor turns in a hole that was made for another."""
+    assert bolts.drill_of_mm(size_mm, bolts.METRIC_DRILLS_MM) == metric
+    found = bolts.drill_of_mm(size_mm, [one * 25.4 for one in bolts.INCH_DRILLS_IN])
     assert found == (None if inch is None else pytest.approx(inch * 25.4))
 
 

@@ -13874,6 +13874,11 @@ export interface components {
             /** Instruments */
             instruments?: components["schemas"]["Instrument"][];
             /**
+             * Invented
+             * @description Kind/code of those whose figures are a template's
+             */
+            invented?: string[];
+            /**
              * Members
              * @description The crew, and whom it hires
              */
@@ -21532,7 +21537,7 @@ export interface components {
             drill: string;
             /**
              * Drill Imperial Mm
-             * @description Of the inch series, where one does as well
+             * @description Of the inch series: a pilot's, or its anchor's
              */
             drill_imperial_mm?: number | null;
             /**
@@ -21542,7 +21547,7 @@ export interface components {
             drill_in?: number | null;
             /**
              * Drill Mm
-             * @description In timber the pilot's; None: the inch series alone has one, or none is
+             * @description In timber the pilot's; None: an anchor of the inch series, or none
              */
             drill_mm: number | null;
             /** Holes */

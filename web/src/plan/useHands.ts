@@ -136,10 +136,10 @@ export function useHands({ host, shown, unit, view, held, chosen, corner, puttin
   }
   function letGo(): void {
     fingers.clear()
-    plan.hold(false)
     taken = pinch = null
     plan.draft.value = null
     plan.moved.value = null
+    plan.hold(false)
   }
   function add(at: At): void {
     const kind = putting()

@@ -94,11 +94,13 @@ export function usePlan() {
 
   /** While a hand holds something, what it does is one step, kept when it lets go. */
   let inHand = false
+  let waits = false
   let running: Promise<void> | null = null
   /** One step after the other: what is taken out before the answer that it came is there is taken out of that. */
   async function keep(): Promise<void> {
     while (running) await running
-    if (inHand) return // what a hand took meanwhile is kept when it lets go, not half of it before
+    waits = inHand // what a hand took meanwhile is kept when it lets go, not half of it before
+    if (waits) return
     running = keepNow().finally(() => (running = null))
     await running
   }
@@ -124,7 +126,10 @@ export function usePlan() {
       if (height.value === tall) height.value = null
     }
   }
-  const hold = (now: boolean) => (inHand = now)
+  function hold(now: boolean): void {
+    inHand = now
+    if (!now && waits) void keep()
+  }
   const keepSoon = useDebounceFn(async () => {
     if (!inHand) await keep()
   }, REST_MS)

@@ -11,7 +11,7 @@ from rindle_core.kernel.findings import Level
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.kernel.units import MILLIMETRES_PER_INCH, format_quantity
 from rindle_core.science import masonry, sheet_metal, timber
-from rindle_core.science.bolts import INCH_DRILLS_IN, METRIC_DRILLS_MM, drill_between_mm, same_drill_mm, spanner
+from rindle_core.science.bolts import INCH_DRILLS_IN, METRIC_DRILLS_MM, drill_between_mm, drill_of_mm, spanner
 from rindle_core.stations.mount.anchorage import Actions, HoleLoad, deck_actions, hole_loads, wall_actions
 from rindle_core.stations.mount.fixing_findings import FIXING_BASE, FIXING_COUNT
 from rindle_core.stations.mount.fixings_judged import judge_fixings
@@ -101,7 +101,9 @@ _INCH_SERIES_MM = [one * MILLIMETRES_PER_INCH for one in INCH_DRILLS_IN]
 
 
 def _drills(given: FixingsInput) -> tuple[float | None, float | None]:
-    """The drill in millimetres, and that of the inch series which does as well, also in millimetres."""
+    """The drill in millimetres, and that of the inch series, also in millimetres. In timber either does; an anchor has
+    the bit that it was made for, and none of the other series: in a hole a little wider it turns.
+    """
     fixing = given.fixing
     if fixing.kind in ("clamp_screw", "piercing"):
         return None, None  # they drill for themselves
@@ -109,13 +111,12 @@ def _drills(given: FixingsInput) -> tuple[float | None, float | None]:
         window = timber.pilot_mm(fixing.size_mm, GRAVITY[given.base])
         return drill_between_mm(*window, METRIC_DRILLS_MM), drill_between_mm(*window, _INCH_SERIES_MM)
     wanted_mm = fixing.drill_mm or fixing.size_mm
-    inch_mm = same_drill_mm(wanted_mm, _INCH_SERIES_MM)
-    metric_mm = fixing.drill_mm or same_drill_mm(wanted_mm, METRIC_DRILLS_MM)
-    return (wanted_mm if inch_mm is None else metric_mm), inch_mm
+    inch_mm = None if drill_of_mm(wanted_mm, METRIC_DRILLS_MM) else drill_of_mm(wanted_mm, _INCH_SERIES_MM)
+    return (wanted_mm, None) if inch_mm is None else (None, inch_mm)
 
 
 def drill_words(drill_mm: float | None, inch_mm: float | None) -> str:
-    """`8 mm or 5/16 in`: only what holds as well; empty where nothing is drilled before."""
+    """`4.5 mm or 3/16 in`, or the one that there is; empty where nothing is drilled before."""
     told = [] if drill_mm is None else [f"{drill_mm:g}\u00a0mm"]
     inches = [] if inch_mm is None else [format_quantity(inch_mm, "mm", "imperial")]
     return " or ".join([*told, *inches])

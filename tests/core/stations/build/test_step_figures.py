@@ -26,7 +26,7 @@ def at(result, code):
 def test_the_drill_and_the_anchors_are_told_where_they_are_set():
     result = come_to()
     drill, hang = at(result, "m_drill"), at(result, "m_hang")
-    assert drill["Drill"].text == result.fixings.drill == "16\u00a0mm or 5/8 in"
+    assert drill["Drill"].text == result.fixings.drill == "16\u00a0mm"
     assert drill["Depth at least"].value == result.fixing.embedment_mm
     assert drill["Fixing"].text == f"{len(result.fixings.holes)} × {result.fixing.name}"
     assert "No hammer action" in drill["Mind"].text  # a hammer drill is in the hand

@@ -93,6 +93,9 @@ const load = (file: File) =>
           <th scope="row">
             <router-link :to="`/stores/${kind}/${one.code}`">{{ one.name }}</router-link>
             <span v-if="one.template" class="tag">template</span>
+            <span v-else-if="shelf.catalogue?.invented?.includes(`${kind}/${one.code}`)" class="tag"
+              >a template’s figures</span
+            >
           </th>
           <td>{{ note }}</td>
           <td>

@@ -33,10 +33,11 @@ watch(leaf, () => {
 })
 /** What is still to be done before a job rests on the firm's own figures; it stays until all of it is. */
 const steps = computed(() => {
-  const { terminals = [], satellites = [], constellations = [], members = [] } = shelf.catalogue ?? {}
+  const { terminals = [], satellites = [], constellations = [], members = [], invented = [] } = shelf.catalogue ?? {}
+  const own = (kind: string, rows: { code: string }[]) => rows.some((one) => !invented.includes(`${kind}/${one.code}`))
   return {
     laid: terminals.length > 0,
-    own: terminals.some((one) => !one.template) && [...satellites, ...constellations].some((one) => !one.template),
+    own: own('terminal', terminals) && (own('satellite', satellites) || own('constellation', constellations)),
     crew: members.length > 0,
     firm: !!shelf.firm?.telephone,
   }

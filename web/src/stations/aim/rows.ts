@@ -34,7 +34,9 @@ export function figureRows(job: Job, show: Show): [string, string, string][] {
     [
       'Clinometer',
       a.clinometer_deg === null || a.clinometer_deg === undefined || !dial ? '–' : fixed(dial.clinometer_deg, 1, '°'),
-      `${a.clinometer_face || 'Choose a terminal for its face'}${dial?.clinometer_side ? `, ${dial.clinometer_side}` : ''}${corrected(dial?.clinometer_correction_deg)}`,
+      (a.clinometer_face || 'Choose a terminal for its face') +
+        (dial?.clinometer_side ? `, ${dial.clinometer_side}` : '') +
+        corrected(dial?.clinometer_correction_deg),
     ],
     job.facts.picks.terminal?.polarization === 'circular'
       ? ['Skew', 'none to set', `Circular polarization; the geometry’s is ${fixed(a.skew_deg, 2, '°')}`]
