@@ -79,9 +79,7 @@ class FixingsResult(Model):
     wanted_count: int | None = Field(description="Fixings that it would take at these places' mean load")
     drill_mm: float | None = Field(description="In timber the pilot's; None: an anchor of the inch series, or none")
     drill_in: float | None = Field(default=None, description="Only in older records")
-    drill_imperial_mm: float | None = Field(
-        default=None, description="Of the inch series: a pilot's, or its anchor's"
-    )
+    drill_imperial_mm: float | None = Field(default=None, description="Of the inch series: a pilot's, or its anchor's")
     drill: str = Field(default="", description="Both in words; empty in older records, and where it drills for itself")
     spanner: str
     torque_nm: float | None = Field(description="None: by feel, the last turns by hand")
