@@ -12,7 +12,7 @@ from rindle_core.stations.mount.footing import STAGES
 from rindle_core.stations.mounting import mount_side
 
 Blocks = list[SheetBlock]
-_STATES = {"": "not tried", "good": "good", "bad": "bad"}
+_STATES = {"": "not said", "good": "good", "bad": "bad"}
 _MEETS = {"": "not known", "structure": "structure", "skin": "boards or sheet only"}
 
 

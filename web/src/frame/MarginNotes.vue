@@ -7,6 +7,7 @@ import { against } from '@/lib/finding'
 import { placeOf } from '@/frame/leaves'
 import { VERDICT_WORD } from '@/lib/verdict'
 import type { Station } from '@/router'
+import { closeUp } from '@/lib/quantity'
 import { usePrefs } from '@/stores/prefs'
 import VerdictStone from '@/frame/VerdictStone.vue'
 import WordText from '@/frame/WordText.vue'
@@ -35,9 +36,9 @@ const WAYS = { hold: 'Change it', mind: 'Change it', unknown: 'Enter it', clear:
       <header>
         <verdict-stone :verdict="finding.level" /><span class="word">{{ VERDICT_WORD[finding.level] }}</span>
         <span v-if="against(finding, prefs.system).figure" class="against" :title="finding.source"
-          >{{ against(finding, prefs.system).figure
+          >{{ closeUp(against(finding, prefs.system).figure)
           }}<span v-if="against(finding, prefs.system).limit" class="quiet limit">{{
-            against(finding, prefs.system).limit
+            closeUp(against(finding, prefs.system).limit)
           }}</span></span
         >
       </header>

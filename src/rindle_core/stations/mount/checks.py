@@ -24,7 +24,7 @@ class CheckMark(Row):
     """How a check came out."""
 
     code: Annotated[str, Entry("Check")] = Field(min_length=1, max_length=40)
-    state: Annotated[CheckState, Entry("Came out", choices={"": "not tried", "good": "good", "bad": "bad"})] = ""
+    state: Annotated[CheckState, Entry("Came out", choices={"": "not said", "good": "good", "bad": "bad"})] = ""
     play_deg: Annotated[float | None, Entry("Play or lean")] = Field(default=None, ge=0, le=90)
     second_deg: Annotated[float | None, Entry("On the second face")] = Field(default=None, ge=0, le=90)
     gap_mm: Annotated[float | None, Entry("Gap")] = Field(default=None, ge=0, le=100)
