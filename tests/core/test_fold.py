@@ -78,7 +78,7 @@ def test_a_room_is_given_the_facts_that_it_names_and_no_others():
         course_of(JobInput.model_validate({**DISH, "connectors": 4}))
     finally:
         object.__setattr__(cable, "assess", real)
-    assert seen == [{"cable", "picks", "brief", "sky", "mount", "handover", "bringup"}]
+    assert seen == [{"cable", "picks", "brief", "sky", "mount", "handover", "bringup", "build"}]
 
 
 def test_the_flat_form_of_the_version_before_is_read():

@@ -34,7 +34,7 @@ MARK_CUES: dict[MarkCue, str] = {
 
 
 StepFigureKind = Literal[
-    "fixing", "fixing_torque", "pit", "pour", "blocks", "way_in", "cable", "earth", "sight", "preset"
+    "fixing", "fixing_torque", "pit", "pour", "blocks", "way_in", "cable", "earth", "ends", "sight", "preset"
 ]
 STEP_FIGURES: dict[StepFigureKind, str] = {
     "fixing": "drill and depth of the fixings",
@@ -45,6 +45,7 @@ STEP_FIGURES: dict[StepFigureKind, str] = {
     "way_in": "the hole through the wall",
     "cable": "length of the cable",
     "earth": "earth wire and bond",
+    "ends": "ends, their tests and loss",
     "sight": "bearing and height of the satellite",
     "preset": "what the instruments have to show",
 }

@@ -103,10 +103,10 @@ def _cable(facts: JobInput, result: JobAssessment, system: System) -> Rows:
     rows: Rows = [
         (
             f"Slack{': ' + one.note if one.note else ''}",
-            f"{format_quantity(one.length_m, 'm', system)}, {'loop' if one.kind == 'loop' else 'left over'}",
+            f"{format_quantity(one.length_m or 0.0, 'm', system)}, {'loop' if one.kind == 'loop' else 'left over'}",
         )
         for one in told.cable_pieces
-        if one.kind in _SLACK
+        if one.kind in _SLACK and one.length_m is not None
     ]
     rows += [
         ("Joints that open", told.removable),

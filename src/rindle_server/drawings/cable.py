@@ -65,6 +65,10 @@ def spread(wanted: list[float], apart: float, left: float, right: float) -> list
     return places
 
 
+def _length(piece: CablePiece, system: System) -> str:
+    return "?" if piece.length_m is None else format_quantity(piece.length_m, "m", system)
+
+
 def _labels(pieces: list[CablePiece], middles: list[float], system: System, left: float, right: float) -> list[str]:
     """Names and lengths, in turn above and below the string, each with a line to its piece."""
     parts = []
@@ -79,7 +83,7 @@ def _labels(pieces: list[CablePiece], middles: list[float], system: System, left
             parts += [
                 line((middle, foot), (place, head), "rule", 1),
                 words((place, level), str(pieces.index(piece) + 1) if crowded else _NAMES[piece.kind], 14, "quiet"),
-                words((place, level + 16), format_quantity(piece.length_m, "m", system), 14, "ink", weight=600),
+                words((place, level + 16), _length(piece, system), 14, "ink", weight=600),
             ]
     return parts
 
@@ -89,7 +93,11 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
     system, narrow = look.system, look.narrow
     sheet_width, left = (NARROW, _NARROW_LEFT) if narrow else (_W, _LEFT)
     outside, inside = ("panel", "router") if terminal.panel is not None else ("dish", "modem")
-    total = max(sum(piece.length_m for piece in pieces), 0.1)
+    # A piece without a length is drawn as long as the others are on the average, and dotted.
+    known = [piece.length_m for piece in pieces if piece.length_m is not None]
+    guess = sum(known) / len(known) or 1.0 if known else 1.0
+    drawn = [guess if piece.length_m is None else piece.length_m for piece in pieces]
+    total = max(sum(drawn), 0.1)
     span = sheet_width - 2 * left - (16 if narrow else 30)
     parts = [
         words((left - 8, _Y + 5), outside, 14, "ink", "end", 600),
@@ -97,8 +105,8 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
     ]
     x = left
     middles: list[float] = []
-    for piece in pieces:
-        end = x + span * piece.length_m / total
+    for piece, long_m in zip(pieces, drawn, strict=True):
+        end = x + span * long_m / total
         middle = (x + end) / 2
         if piece.kind == "wall":
             parts.append(
@@ -108,13 +116,14 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
         elif piece.kind == "loop":
             parts += [line((x, _Y), (end, _Y), "stream", 3), circle((middle, _Y - 12), 12, "stream", 3)]
         else:
-            dash = "7 5" if piece.kind == "slack" else None
+            dash = "2 5" if piece.length_m is None else "7 5" if piece.kind == "slack" else None
             parts.append(line((x, _Y), (end, _Y), "stream", 3, stroke_dasharray=dash))
         parts.append(line((end, _Y - 6), (end, _Y + 6), "quiet", 1))
         middles.append(middle)
         x = end
     parts += [circle((x, _Y), 4, "ink", 1.5, fill=ink("ink")), words((x + 8, _Y + 5), inside, 14, "ink", "start", 600)]
     parts += _labels(pieces, middles, system, left, sheet_width - left)
+    so_far = " so far" if cable.untold_count else ""
     limits, supply = terminal.cable, terminal.supply
     top, step = _Y + (124 if narrow else 110), 50 if narrow else 32
     parts += _bar(
@@ -122,7 +131,7 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
         "Length",
         cable.length_m / limits.most_m * 0.8,
         0.8,
-        format_quantity(cable.length_m, "m", system),
+        format_quantity(cable.length_m, "m", system) + so_far,
         "at most " + format_quantity(limits.most_m, "m", system),
         cable.length_m > limits.most_m,
         narrow,
@@ -135,14 +144,14 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
             high,
             cable.loss_high_db / limits.most_loss_db * 0.8,
             0.8,
-            format_quantity(cable.loss_high_db, "db"),
+            format_quantity(cable.loss_high_db, "db") + so_far,
             "at most " + format_quantity(limits.most_loss_db, "db"),
             cable.loss_high_db > limits.most_loss_db,
             narrow,
         )
     supplied = f"Supply at the {outside}"
     volts = cable.voltage_v or 0.0
-    shown = format_quantity(volts, "v") if cable.voltage_v is not None else "none"
+    shown = format_quantity(volts, "v") + so_far if cable.voltage_v is not None else "none"
     top += step
     parts += _bar(
         top,
@@ -154,9 +163,9 @@ def cable_run(cable: CableResult, pieces: list[CablePiece], terminal: Terminal, 
         volts < supply.least_v,
         narrow,
     )
-    rows = [(_NAMES[piece.kind].capitalize(), format_quantity(piece.length_m, "m", system)) for piece in pieces]
+    rows = [(_NAMES[piece.kind].capitalize(), _length(piece, system)) for piece in pieces]
     rows += [
-        ("Whole length", format_quantity(cable.length_m, "m", system)),
+        ("Whole length", format_quantity(cable.length_m, "m", system) + so_far),
         *(
             [
                 (f"Loss at {limits.if_low_mhz:g} MHz", format_quantity(cable.loss_low_db, "db")),

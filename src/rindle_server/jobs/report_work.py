@@ -67,7 +67,8 @@ def cable_rows(facts: JobInput, result: JobAssessment, system: System) -> Rows:
     if result.cable_list is not None:
         for cut in result.cable_list.cuts:
             way, cut_m = (format_quantity(one, "m", system) for one in (cut.length_m, cut.cut_m))
-            rows.append((f"Cable {cut.run}", f"{way}, cut to {cut_m}"))
+            least = "at least " if cut.untold_count else ""
+            rows.append((f"Cable {cut.run}", f"{least}{way}, cut to {least}{cut_m}"))
         rows += [(one.name, format_amount(one.amount, one.unit, system)) for one in result.cable_list.consumables]
     if result.wall_hole is not None:
         hole = format_quantity(told.hole_mm, "mm", system) if told.hole_mm is not None else "not told"

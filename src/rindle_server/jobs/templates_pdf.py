@@ -119,7 +119,6 @@ def cable_labels(job: Job) -> bytes:
             "satellite": found.facts.picks.satellite,
             "sends": found.facts.picks.terminal is not None and found.facts.picks.terminal.transmit_w > 0,
             "job": job,
-            "cuts": {one.run: one.cut_m for one in listed.cuts},
             "colours": tokens()["day"],
             "font_url": font_url(True),
         },

@@ -12649,7 +12649,7 @@ export interface components {
              * Figures
              * @description Figures of the job that it is done by, told at the step
              */
-            figures?: ("fixing" | "fixing_torque" | "pit" | "pour" | "blocks" | "way_in" | "cable" | "earth" | "sight" | "preset")[];
+            figures?: ("fixing" | "fixing_torque" | "pit" | "pour" | "blocks" | "way_in" | "cable" | "earth" | "ends" | "sight" | "preset")[];
             /**
              * Hold Point
              * @default false
@@ -13074,8 +13074,11 @@ export interface components {
             most_m: number;
             /** Name */
             name: string;
-            /** Would Do */
-            would_do: boolean;
+            /**
+             * Would Do
+             * @description None: the way is not measured whole, and goes as far as it is
+             */
+            would_do: boolean | null;
         };
         /**
          * CableInput
@@ -13306,7 +13309,7 @@ export interface components {
              */
             kind: "arm" | "loop" | "mast" | "outdoor" | "wall" | "indoor" | "slack";
             /** Length */
-            length_m: number;
+            length_m?: number | null;
             /**
              * Note
              * @default
@@ -13360,7 +13363,7 @@ export interface components {
             grades?: components["schemas"]["CableGrade"][];
             /**
              * Length M
-             * @description Of the longest run
+             * @description Of the longest run, as far as its pieces are measured
              */
             length_m: number;
             /**
@@ -13383,6 +13386,12 @@ export interface components {
             run_lengths_m?: number[];
             /** Slope Db */
             slope_db: number;
+            /**
+             * Untold Count
+             * @description Pieces that have no length yet: all figures are the least
+             * @default 0
+             */
+            untold_count: number;
             /** Voltage V */
             voltage_v: number | null;
         };
@@ -18629,6 +18638,12 @@ export interface components {
             length_m: number;
             /** Run */
             run: string;
+            /**
+             * Untold Count
+             * @description Pieces of its way without a length: what is told is the least
+             * @default 0
+             */
+            untold_count: number;
         };
         /**
          * Damage
@@ -19838,6 +19853,12 @@ export interface components {
             done?: string[];
             /** Ground Ohm */
             ground_ohm?: number | null;
+            /**
+             * Marked
+             * @description Whether the step that makes it is marked done at Build
+             * @default false
+             */
+            marked: boolean;
             /**
              * Path
              * @description In its order, from the house's words

@@ -6,6 +6,7 @@ from rindle_core.catalogue.build_steps import BuildStep
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.brief.competence import judge_competence, named, stopped_works
+from rindle_core.stations.build.before_power import counted_codes
 from rindle_core.stations.build.begun import begun_elsewhere, waits_here
 from rindle_core.stations.build.damaged import judge_damaged
 from rindle_core.stations.build.findings import COMPETENT, NO_STEPS, PEOPLE, STOPPED
@@ -24,6 +25,7 @@ from rindle_core.stations.build.joints import JointsInput, joints
 from rindle_core.stations.build.kit_list import kit_list
 from rindle_core.stations.build.measures import MeasuresInput, measures
 from rindle_core.stations.build.part import BuildPart
+from rindle_core.stations.build.proved import judge_proved
 from rindle_core.stations.build.rehearsal import RehearsalInput, RehearsalResult, rehearsal
 from rindle_core.stations.build.rim import RimInput, rim_check
 from rindle_core.stations.build.step_figures import step_figures
@@ -139,6 +141,7 @@ def assess(context: Context) -> Outcome[BuildPart]:
         *held.findings,
         *waiting.findings,
         *left.findings,
+        *judge_proved(steps, counted_codes(job), context.findings("cable")),
         *judge_end(job, all_done=all_done),
         *stops_of(job, STOPPED, "climb", "lift"),
         *_may_climb(job),

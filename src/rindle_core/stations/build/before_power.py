@@ -7,15 +7,24 @@ from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mounting import build_steps
 
 
-def before_power_open(job: JobInput) -> list[str]:
-    """Titles of the steps that come before power and are not marked done. What was done on another terminal (an earth,
+def counted_codes(job: JobInput) -> set[str]:
+    """Codes of the steps that are marked done on the terminal that the job has: what was done on another one (an earth,
     a plug) is not done on this one.
     """
-    marks = job.build.step_marks
-    if BELONGS.doubts(job):
-        marks = [one for one in marks if not BELONGS.counts(one)]
-    done = {mark.code for mark in marks}
+    doubted = BELONGS.doubts(job)
+    return {one.code for one in job.build.step_marks if not (doubted and BELONGS.counts(one))}
+
+
+def before_power_open(job: JobInput) -> list[str]:
+    """Titles of the steps that come before power and are not marked done."""
+    done = counted_codes(job)
     return [step.title for step in build_steps(job) if step.before_power and step.code not in done]
 
 
-__all__ = ["before_power_open"]
+def earth_marked(job: JobInput) -> bool:
+    """Whether the step that makes the way to earth is marked done."""
+    done = counted_codes(job)
+    return any("earth" in step.figures and step.code in done for step in build_steps(job))
+
+
+__all__ = ["before_power_open", "counted_codes", "earth_marked"]

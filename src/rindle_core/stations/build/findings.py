@@ -76,6 +76,20 @@ MARKS = Kind(
     source="Terminal's build steps",
     at="build.seen_marks",
 )
+EARTH_PROVED = Kind(
+    "build.earth_proved",
+    "an earth that is marked done",
+    against="the way to earth as Cable has it",
+    source="Marks of the steps against what is entered at Cable",
+    at="cable.earth_path",
+)
+ENDS_PROVED = Kind(
+    "build.ends_proved",
+    "ends that are marked as made and tested",
+    against="their looks and tests as Cable has them",
+    source="Marks of the steps against what is entered at Cable",
+    at="cable.tests",
+)
 PHOTOS = Kind(
     "build.photos",
     "what is hidden later and was not photographed",

@@ -217,6 +217,7 @@ def _box(given: KitListInput) -> list[KitRow]:
     for cut in given.cuts:
         name = f"{given.cable_name or 'Cable'}, run {cut.run}"
         cue = "as it is supplied; what is over is coiled up" if cut.left_m else _NEW_ENDS
+        cue = "at least: pieces of its way have no length yet" if cut.untold_count else cue
         rows.append(_row("cable", name, cut.cut_m, "m", cue=cue, mass_kg=given.sealed_kg / len(given.cuts) or None))
     return rows
 

@@ -103,7 +103,12 @@ def _way_in(job: JobInput, cable: CablePart) -> list[StepFigure]:
 def _cable(cable: CablePart) -> list[StepFigure]:
     cuts = cable.cable_list.cuts if cable.cable_list else []
     return [
-        StepFigure(name=f"Length, {one.run}" if len(cuts) > 1 else "Length", value=one.length_m, unit="m")
+        StepFigure(
+            name=f"Length, {one.run}" if len(cuts) > 1 else "Length",
+            value=one.length_m,
+            unit="m",
+            text="or more: pieces of it have no length yet (Cable, Route)" if one.untold_count else "",
+        )
         for one in cuts
     ]
 
@@ -122,6 +127,17 @@ def _earth(job: JobInput, cable: CablePart) -> list[StepFigure]:
         ),
         *at,
     ]
+
+
+def _ends(job: JobInput, cable: CablePart) -> list[StepFigure]:
+    listed, run = cable.cable_list, cable.cable
+    if listed is None or run is None or not listed.end_count:
+        return []
+    told = [StepFigure(name="Ends", text=f"{listed.end_count}, each looked at before it is mated")]
+    if run.loss_high_db > 0 and not run.untold_count:
+        most_db = run.loss_high_db + job.picks.rules.test_loss_db
+        told.append(StepFigure(name="Loss at most", value=most_db, unit="db", text="where it is measured"))
+    return told
 
 
 def _sight(aim: AimPart) -> list[StepFigure]:
@@ -164,6 +180,7 @@ def step_figures(context: Context) -> Mapping[StepFigureKind, list[StepFigure]]:
         "way_in": lambda: _way_in(job, cable),
         "cable": lambda: _cable(cable),
         "earth": lambda: _earth(job, cable),
+        "ends": lambda: _ends(job, cable),
         "sight": lambda: _sight(aim),
         "preset": lambda: _preset(job, aim),
     }

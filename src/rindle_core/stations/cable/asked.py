@@ -8,6 +8,7 @@ from rindle_core.catalogue.cables import CableKind, CoaxCable
 from rindle_core.catalogue.models import Terminal
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.brief.day_weather import day_weather
+from rindle_core.stations.build.before_power import earth_marked
 from rindle_core.stations.cable.cable import CableInput, CableResult, cable
 from rindle_core.stations.cable.dress import DressInput, DressResult, cable_list
 from rindle_core.stations.cable.earth import EarthInput, EarthResult, earth
@@ -130,6 +131,7 @@ def asked_earth(job: JobInput) -> Outcome[EarthResult]:
             building=told.earth_building,
             why_not=told.earth_why_not,
             coax_count=len(ports_of(terminal)) if terminal is not None and of_coax else 0,
+            marked=earth_marked(job),
             powered=job.bringup.powered_at is not None or bool(job.bringup.states_entered),
             rules=job.picks.rules,
         )

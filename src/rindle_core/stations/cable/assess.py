@@ -11,7 +11,7 @@ from rindle_core.stations.cable.asked import asked_cable, asked_earth, asked_hol
 from rindle_core.stations.cable.cable import ExtraRunsInput, extra_runs
 from rindle_core.stations.cable.findings import EARTH, HOLE, PLANNED, STOPPED, WAITS_CABLE
 from rindle_core.stations.cable.part import CablePart
-from rindle_core.stations.cable.pieces import CablePiece, run_length_m
+from rindle_core.stations.cable.pieces import CablePiece, run_length_m, untold
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.planned import cable_needed_m, drawn_way
 from rindle_core.stations.sky.plan_lines import CableWay
@@ -35,6 +35,8 @@ def _judge_planned(job: JobInput) -> list[Finding]:
         return []
     way = drawn_way(job, job.sky.position_letter) if drawn else None
     together = run_length_m(job.cable.cable_pieces, 0)
+    if untold(job.cable.cable_pieces) and together < needed:
+        return []  # they may reach when all are measured
     if way is not None and way.heightless_count and together >= needed:
         return [
             PLANNED.missing(
@@ -80,7 +82,8 @@ def _run(job: JobInput) -> tuple[CablePart, list[Finding]]:
     if terminal is None or chosen is None:
         return CablePart(cable=None), [WAITS_FOR_CABLE]
     run = asked_cable(job, terminal, chosen)
-    hole, listed = asked_hole(job, terminal, chosen), asked_list(job, terminal, chosen, run.result.loss_high_db)
+    expected_db = None if run.result.untold_count else run.result.loss_high_db
+    hole, listed = asked_hole(job, terminal, chosen), asked_list(job, terminal, chosen, expected_db)
     found = [*run.findings, *listed.findings, *judge_ends(job, listed.result.end_count)]
     if hole is not None:
         found += hole.findings

@@ -14,9 +14,10 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.kernel.ties import no_more
+from rindle_core.kernel.ties import no_less, no_more
 from rindle_core.stations.cable.findings import EMPTY, LENGTH, LOOP, LOSS, RUNS, SUPPLY, TYPE
-from rindle_core.stations.cable.pieces import CablePiece, loop_at_antenna_m, run_length_m
+from rindle_core.stations.cable.pieces import PIECES, CablePiece, loop_at_antenna_m, of_run, run_length_m, untold
+from rindle_core.stations.lists import shortened
 
 
 class ExtraRun(Row):
@@ -79,13 +80,14 @@ class CableGrade(Model):
     code: str
     name: str
     most_m: float
-    would_do: bool
+    would_do: bool | None = Field(description="None: the way is not measured whole, and goes as far as it is")
 
 
 class CableResult(Model):
     """Loss at the edges of the IF, and the voltage that reaches the outdoor unit (None where none can)."""
 
-    length_m: float = Field(description="Of the longest run")
+    length_m: float = Field(description="Of the longest run, as far as its pieces are measured")
+    untold_count: int = Field(default=0, description="Pieces that have no length yet: all figures are the least")
     run_lengths_m: list[float] = Field(default_factory=list)
     loss_low_db: float
     loss_high_db: float
@@ -141,8 +143,14 @@ def _instead(result: CableResult, otherwise: str) -> str:
 
 
 def _judge_length(given: CableInput, result: CableResult) -> Finding:
-    """Over the limit is a hold; near it is minded, as where positions are compared."""
+    """Over the limit is a hold; near it is minded, as where positions are compared; a part alone is no answer."""
     limit = given.limits.most_m
+    if result.untold_count and no_more(result.length_m, limit):
+        named = list(dict.fromkeys(PIECES[one.kind] for one in untold(given.pieces)))
+        return LENGTH.missing(
+            f"Without a length yet: {shortened(named)}",
+            "Measure along the way that the cable takes. Until then length, loss and supply are not judged.",
+        )
     near = given.rules.cable_warn_share * limit
     if near < result.length_m and no_more(result.length_m, limit):
         return LENGTH(
@@ -168,8 +176,9 @@ def _judge_runs(given: CableInput) -> list[Finding]:
     """A terminal with two cables has two ways; one that has none of its own shares all pieces."""
     if given.limits.runs < 2:
         return []
+    ways = [of_run(given.pieces, run) for run in range(given.limits.runs)]
     lengths = [run_length_m(given.pieces, run) for run in range(given.limits.runs)]
-    if min(lengths) == 0:
+    if any(length == 0 and not untold(way) for way, length in zip(ways, lengths, strict=True)):
         return [
             RUNS(
                 Level.HOLD,
@@ -178,6 +187,8 @@ def _judge_runs(given: CableInput) -> list[Finding]:
                 clears_by="Say of the pieces that both cables have them.",
             )
         ]
+    if untold(given.pieces):
+        return []
     return [RUNS(Level.CLEAR, "Both cables have their way", "", figure=max(lengths))]
 
 
@@ -196,14 +207,17 @@ def _grades(given: CableInput) -> list[CableGrade]:
             most.append(max(0.0, (given.limits.most_loss_db - joints_db) / per_m))
         if one.lengths_m:
             most.append(max(one.lengths_m))
-        found.append(CableGrade(code=one.code, name=one.name, most_m=min(most), would_do=longest <= min(most)))
+        reaches = longest <= min(most)
+        would_do = None if reaches and untold(given.pieces) else reaches
+        found.append(CableGrade(code=one.code, name=one.name, most_m=min(most), would_do=would_do))
     return found
 
 
 def _judge(given: CableInput, result: CableResult) -> list[Finding]:
     limits = given.limits
     findings = [_judge_length(given, result), *_judge_runs(given)]
-    if given.cable.kind == "coax":
+    whole = not result.untold_count
+    if given.cable.kind == "coax" and (whole or not no_more(result.loss_high_db, limits.most_loss_db)):
         findings.append(
             LOSS.at_most(
                 result.loss_high_db,
@@ -236,7 +250,7 @@ def _judge(given: CableInput, result: CableResult) -> list[Finding]:
                 clears_by=_instead(result, "A cable with a solid copper centre, a thicker one, or a shorter route."),
             )
         )
-    else:
+    elif whole or not no_less(result.voltage_v, given.supply.least_v):
         findings.append(
             SUPPLY.at_least(
                 result.voltage_v,
@@ -248,6 +262,8 @@ def _judge(given: CableInput, result: CableResult) -> list[Finding]:
             )
         )
     loop_m = loop_at_antenna_m(given.pieces)
+    if any(one.kind == "loop" for one in untold(given.pieces)):
+        return findings
     findings.append(
         LOOP.at_least(
             loop_m,
@@ -280,6 +296,7 @@ def cable(given: CableInput) -> Outcome[CableResult]:
     voltage_v = voltage_at_load_v(given.supply.supply_v, given.supply.power_w, ohm_per_m * length_m)
     result = CableResult(
         length_m=length_m,
+        untold_count=len(untold(given.pieces)),
         run_lengths_m=lengths_m,
         grades=_grades(given),
         loss_low_db=low * length_m + joints_db,

@@ -15,7 +15,7 @@ from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.stations.cable.findings import BEND, COLD, CONDUIT, FILL, SUPPLIED, TESTED
-from rindle_core.stations.cable.pieces import CablePiece, PieceKind, run_length_m
+from rindle_core.stations.cable.pieces import CablePiece, PieceKind, of_run, run_length_m, untold
 
 # Most of a conduit's bore that cables may fill: one, two, more. Source: NEC 2017, chapter 9, table 1.
 _FILL_PERCENT = (53.0, 31.0, 40.0)
@@ -68,6 +68,7 @@ class Cut(Model):
     length_m: float
     cut_m: float = Field(description="With the spare for one more end at each side; or the supplied length")
     left_m: float = Field(description="What is coiled up, of a supplied length")
+    untold_count: int = Field(default=0, description="Pieces of its way without a length: what is told is the least")
 
 
 class Consumable(Model):
@@ -111,16 +112,18 @@ class DressResult(Model):
 
 def _cut(given: DressInput, run: int) -> Cut:
     length = run_length_m(given.pieces, run)
-    name = given.ports[run]
+    name, open_count = given.ports[run], len(untold(of_run(given.pieces, run)))
     if given.cable.lengths_m:
         supplied = next((one for one in sorted(given.cable.lengths_m) if one >= length), max(given.cable.lengths_m))
-        return Cut(run=name, length_m=length, cut_m=supplied, left_m=max(0.0, supplied - length))
+        return Cut(run=name, length_m=length, cut_m=supplied, left_m=max(0.0, supplied - length),
+                   untold_count=open_count)  # fmt: skip
     spare = 2.0 * given.rules.end_spare_m
-    return Cut(run=name, length_m=length, cut_m=math.ceil(round((length + spare) * 10.0, 6)) / 10.0, left_m=0.0)
+    cut_m = math.ceil(round((length + spare) * 10.0, 6)) / 10.0
+    return Cut(run=name, length_m=length, cut_m=cut_m, left_m=0.0, untold_count=open_count)
 
 
 def _clipped_m(pieces: Sequence[CablePiece], *kinds: str) -> float:
-    return sum(one.length_m for one in pieces if one.kind in kinds and one.protection in ("", "clips"))
+    return sum(one.length_m or 0.0 for one in pieces if one.kind in kinds and one.protection in ("", "clips"))
 
 
 def _marks(given: DressInput) -> list[MarkedPiece]:
@@ -160,7 +163,7 @@ def _consumables(given: DressInput, ends: int, marks: Sequence[MarkedPiece]) -> 
     on_mast = _clipped_m(given.pieces, "arm", "mast")
     ties = math.ceil(on_mast / given.rules.tie_m) + 2 if on_mast else 0
     clips = sum(one.count * (1 if given.pieces[one.number - 1].of_run else runs) for one in marks)
-    pipe = sum(one.length_m for one in given.pieces if one.protection in ("pipe", "tray"))
+    pipe = sum(one.length_m or 0.0 for one in given.pieces if one.protection in ("pipe", "tray"))
     holes = sum(one.kind == "wall" for one in given.pieces)
     told = [
         Consumable(name="Ties, against sun", amount=ties, unit="pieces", note="the first near the top, one right under "
@@ -205,11 +208,11 @@ def cable_list(given: DressInput) -> Outcome[DressResult]:
 
 def _judge_led(given: DressInput, result: DressResult) -> list[Finding]:
     found = []
-    if given.cable.lengths_m and given.pieces:
-        longest = max(given.cable.lengths_m)
+    way_m, longest = max(one.length_m for one in result.cuts), max(given.cable.lengths_m, default=0.0)
+    if longest and given.pieces and (way_m > longest or not untold(given.pieces)):
         found.append(
             SUPPLIED.at_most(
-                max(one.length_m for one in result.cuts),
+                way_m,
                 longest,
                 clear="A supplied length reaches",
                 over="No supplied length reaches",

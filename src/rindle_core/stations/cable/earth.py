@@ -48,6 +48,7 @@ class EarthInput(Model):
     point: str = Field(default="", max_length=80, description="Where the wire is taken, by name; empty: not told")
     coax_count: int = Field(default=0, ge=0, le=8, description="Runs of coax that enter the house")
     powered: bool = Field(default=False, description="Whether the terminal is switched on already")
+    marked: bool = Field(default=False, description="Whether the step that makes it is marked done at Build")
     rules: HouseRules = DEFAULT_RULES
 
 
@@ -116,13 +117,20 @@ def _judge(given: EarthInput, result: EarthResult) -> list[Finding]:
     missing = [one.name.lower() for one in result.steps if not one.done]
     if not missing:
         found.append(EARTH(Level.CLEAR, "The way to earth is made", "Piece by piece, as it was entered."))
+    elif given.marked:
+        found.append(
+            EARTH.missing(
+                f"Marked done at Build, not told here piece by piece: {shortened(missing)}",
+                "Look at each piece, and tick it.",
+            )
+        )
     elif given.powered:
         found.append(
             EARTH_ORDER(
                 Level.HOLD,
-                "It is switched on and not yet earthed",
-                "The first fault or flash goes through whoever touches it.",
-                clears_by="Switch it off, make the way to earth, then go on.",
+                "It is switched on, and its way to earth is not told whole",
+                f"Missing: {shortened(missing)}. The first fault or flash goes through whoever touches it.",
+                clears_by="Switch it off, make or look at each piece, tick it, then go on.",
             )
         )
     else:

@@ -10,6 +10,10 @@ from rindle_core.stations.station import Context, Headline
 def headline(context: Context, result: CablePart) -> Headline:
     """Length, loss and the voltage that arrives."""
     cable = result.cable
+    if cable is not None and cable.untold_count:
+        one = cable.untold_count == 1
+        pieces = "1 piece of the cable has" if one else f"{cable.untold_count} pieces of the cable have"
+        return Headline(sentence(f"{pieces} no length yet; together they are at least ", (cable.length_m, "m")), [])
     if cable is None or cable.length_m == 0:
         return Headline(sentence("Enter the cable piece by piece, from the antenna inwards"), [])
     terminal = context.job.picks.terminal

@@ -8,6 +8,7 @@ from rindle_core.stations.cable.entered import BELONGS, MADE, entered
 from rindle_core.stations.cable.facts import CableFacts
 from rindle_core.stations.cable.headline import headline
 from rindle_core.stations.cable.part import CablePart
+from rindle_core.stations.mounting import LOOKS_AT as MOUNTING
 from rindle_core.stations.mounting import OF_MOUNT
 from rindle_core.stations.names import NAMES
 from rindle_core.stations.planned import LOOKS_AT as PLANNED
@@ -25,6 +26,7 @@ STATION = Station(
     doubts=(Doubt(BELONGS.doubts, BELONGS.findings), Doubt(MADE.doubts, MADE.findings)),
     looks_at=(
         *(*LOOKS_AT, *OF_MOUNT, *PLANNED, *OF_WEATHER, "mount.height_above_ground_m", "brief.terminal_code"),
+        *("build.step_marks", "build.built_terminal_code", *MOUNTING),
         *("handover.runs", "bringup.powered_at", "bringup.states_entered"),
     ),
     reads=(),

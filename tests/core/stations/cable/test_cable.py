@@ -5,7 +5,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rindle_core.catalogue.cables import CableLimits, CoaxCable, Supply
+from rindle_core.job import JobInput, assess
 from rindle_core.stations.cable.cable import CableInput, CablePiece, cable, coax_loss_db_per_100m, voltage_at_load_v
+from tests import golden
 
 SOLID = CoaxCable(
     code="solid", name="Solid", loss_a=0.58, loss_b=0.0017, loop_ohm_per_100m=3.6, diameter_mm=7, bend_radius_mm=70
@@ -83,3 +85,51 @@ def test_a_sealed_end_is_not_told_to_be_cut_off():
         bare = [CablePiece(kind="outdoor", length_m=12)]
         found = run(12, pieces=bare, cable=SOLID.model_copy(update={"sealed": sealed})).findings
         assert said in next(one.why for one in found if one.code == "cable.loop")
+
+
+def whole(*lengths_m, **more):
+    pieces = [CablePiece(kind="loop", length_m=0.7), *(CablePiece(kind="outdoor", length_m=one) for one in lengths_m)]
+    asked = {"pieces": pieces, "cable": SOLID, "limits": LIMITS, "supply": SUPPLY, "others": [SOLID]}
+    return cable(CableInput(**asked | more))
+
+
+def test_a_way_that_is_not_measured_whole_is_not_known_to_be_short_enough():
+    told, part = whole(6.0, 7.0), whole(6.0, None)
+    levels = [{one.code: one.level for one in outcome.findings} for outcome in (told, part)]
+    assert levels[0] == dict.fromkeys(("cable.length", "cable.loss", "cable.supply", "cable.loop"), "clear")
+    assert levels[1] == {"cable.length": "unknown", "cable.loop": "clear"}
+    assert [outcome.result.grades[0].would_do for outcome in (told, part)] == [True, None]
+    assert part.findings[0].message == "Without a length yet: outdoors"
+    assert (part.result.untold_count, part.result.length_m) == (1, pytest.approx(6.7))
+
+
+def test_what_is_too_long_already_is_held_whatever_the_rest_measures():
+    levels = {one.code: one.level for one in whole(400.0, None).findings}
+    assert levels == {**dict.fromkeys(("cable.length", "cable.loss", "cable.supply"), "hold"), "cable.loop": "clear"}
+    assert whole(400.0, None).result.grades[0].would_do is False
+
+
+def test_of_two_runs_one_that_waits_for_its_length_has_a_way():
+    def runs(second):
+        first = [CablePiece(kind="outdoor", length_m=9.0, of_run="first")]
+        limits = LIMITS.model_copy(update={"runs": 2})
+        given = CableInput(pieces=first + second, cable=SOLID, limits=limits, supply=SUPPLY)
+        return {one.code: one.level for one in cable(given).findings}.get("cable.runs")
+
+    assert runs([]) == "hold"
+    assert runs([CablePiece(kind="outdoor", of_run="second")]) is None
+    assert runs([CablePiece(kind="outdoor", of_run="second", length_m=4.0)]) == "clear"
+
+
+def test_a_job_says_which_pieces_wait_and_reckons_nothing_on_them():
+    facts = golden.read("2026-101")["facts"]
+    pieces = [{**one, "length_m": None} if one["kind"] == "mast" else one for one in facts["cable_pieces"]]
+    told = assess(JobInput.model_validate({**facts, "cable_pieces": pieces})).result
+    (station,) = (one for one in told.stations if one.code == "cable")
+    assert station.verdict == "unknown"
+    assert "1 piece of the cable has no length yet" in "".join(one.text for one in station.headline)
+    assert next(one.limit for one in station.findings if one.code == "cable.tested.if") is None  # no loss to hold it to
+    (step,) = (one for one in told.build.steps if one.step.code == "cable")
+    assert next(one for one in step.figures if one.name == "Length").text.startswith("or more")
+    rows = {one.name: one.cue for one in told.kit_list.rows}
+    assert any(cue.startswith("at least") for name, cue in rows.items() if name.endswith("run IF"))

@@ -63,8 +63,8 @@ const marks = computed(() => job.value.assessment.cable_list?.marks ?? [])
 const twoRuns = computed(() => (job.value.facts.picks.terminal?.cable.runs ?? 1) > 1)
 const columns = computed(() =>
   twoRuns.value
-    ? columnsOf('cable.cable_pieces', 'kind', 'length_m', 'of_run', 'protection', 'note')
-    : columnsOf('cable.cable_pieces', 'kind', 'length_m', 'protection', 'note'),
+    ? columnsOf('cable.cable_pieces', { key: 'kind', main: true }, 'length_m', 'of_run', 'protection', 'note')
+    : columnsOf('cable.cable_pieces', { key: 'kind', main: true }, 'length_m', 'protection', 'note'),
 )
 const leaf = useOpenLeaf()
 const chosen = computed(() =>
@@ -83,7 +83,11 @@ const reach = computed(() => {
 })
 /** The ports' names, one a run, as the labels have them. */
 const ports = computed(() => [...new Set((list.value?.labels ?? []).map((one) => one.run))])
-const runWords = computed(() => (list.value?.cuts ?? []).map((one) => `${one.run}: ${show(one.length_m)}`).join(', '))
+const runWords = computed(() =>
+  (list.value?.cuts ?? [])
+    .map((one) => `${one.run}: ${one.untold_count ? 'at least ' : ''}${show(one.length_m)}`)
+    .join(', '),
+)
 const bends = computed(() =>
   chosen.value ? formatQuantity(chosen.value.bend_radius_mm, 'mm', prefs.system) : 'its least radius',
 )
@@ -155,7 +159,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
         <tr v-for="one in grades" :key="one.code">
           <th scope="row">{{ one.name }}</th>
           <td>{{ show(one.most_m) }}</td>
-          <td>{{ one.would_do ? 'would do' : 'too short a reach' }}</td>
+          <td>{{ one.would_do == null ? 'not known yet' : one.would_do ? 'would do' : 'too short a reach' }}</td>
         </tr>
       </tbody>
     </table>

@@ -14,7 +14,9 @@ const props = defineProps<{ ports: string[] }>()
 const store = useJob()
 const prefs = usePrefs()
 const job = computed(() => store.job!)
-const expected = computed(() => job.value.assessment.cable?.loss_high_db ?? null)
+const run = computed(() => job.value.assessment.cable)
+/** Nothing is reckoned of a way that is not measured whole. */
+const expected = computed(() => (run.value && !run.value.untold_count ? run.value.loss_high_db : null))
 const kind = computed(() => job.value.assessment.ends_kind)
 /** A record from before it was told has the list of coaxial ends. */
 const asked = computed(() => {

@@ -8,6 +8,7 @@ import { usePrefs } from '@/stores/prefs'
 const store = useJob()
 const prefs = usePrefs()
 const found = computed(() => store.job!.assessment.cable_list!)
+const least = (one: { untold_count?: number }) => (one.untold_count ? 'at least ' : '')
 const show = (value: number) => formatQuantity(value, 'm', prefs.system)
 </script>
 
@@ -24,9 +25,9 @@ const show = (value: number) => formatQuantity(value, 'm', prefs.system)
     <tbody>
       <tr v-for="one in found.cuts" :key="one.run">
         <th scope="row">{{ one.run }}</th>
-        <td>{{ show(one.length_m) }}</td>
+        <td>{{ least(one) }}{{ show(one.length_m) }}</td>
         <td>
-          <b>{{ show(one.cut_m) }}</b>
+          <b>{{ least(one) }}{{ show(one.cut_m) }}</b>
         </td>
         <td>{{ one.left_m > 0 ? show(one.left_m) : '' }}</td>
       </tr>
