@@ -286,6 +286,13 @@ PLAN_LADDER = Kind(
     source="29 CFR 1926.1053(b)(5)(i): a quarter of the working length out",
     at="sky.things",
 )
+PLAN_ROOFS = Kind(
+    "sky.plan_roofs",
+    "roofs of which neither ridge nor pitch is told",
+    against="what each hides of the sky",
+    source="The site plan: a roof that is not told hides what its eaves do",
+    at="sky.things",
+)
 PLAN_HEIGHTS = Kind(
     "sky.plan_heights",
     "drawn things of which no height is told",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import HouseRules
+from rindle_core.stations.lists import shortened
 from rindle_core.stations.sky.findings import (
     PLAN_BEAM,
     PLAN_CABLE,
@@ -11,6 +12,7 @@ from rindle_core.stations.sky.findings import (
     PLAN_HEIGHTS,
     PLAN_INSIDE,
     PLAN_LADDER,
+    PLAN_ROOFS,
     PLAN_WIRE,
 )
 from rindle_core.stations.sky.plan_models import NearWire, PositionOnPlan, SitePlanInput, SitePlanResult
@@ -238,9 +240,15 @@ def judge_plan(result: SitePlanResult, given: SitePlanInput) -> list[Finding]:
     if result.heightless:
         found.append(
             PLAN_HEIGHTS.missing(
-                f"Of {', '.join(result.heightless[:3])}{' and more' if len(result.heightless) > 3 else ''} "
-                "the height is not told",
+                f"The height is not told: {shortened(result.heightless)}",
                 "Tell each height; until then they hide nothing of the sky and nothing is said of them.",
+            )
+        )
+    if result.untold_roofs:
+        found.append(
+            PLAN_ROOFS.missing(
+                f"Neither ridge nor pitch is told: {shortened(result.untold_roofs)}",
+                "Tell one of them, a pitch of 0° for a flat roof; until then it hides no more than its eaves do.",
             )
         )
     if result.doubtful_roofs:

@@ -115,6 +115,7 @@ class SitePlanResult(Model):
     doubtful_roofs: list[str] = Field(
         default_factory=list, description="Roofs whose heights cannot be right, or disagree, in sentences"
     )
+    untold_roofs: list[str] = Field(default_factory=list, description="Houses of which only the eaves are told")
     heightless: list[str] = Field(description="Names of things that count for nothing until their height is told")
 
 

@@ -185,6 +185,15 @@ def _pitched_m(thing: PlanThing) -> float | None:
     return thing.height_m + half * math.tan(math.radians(thing.pitch_deg))
 
 
+def untold_roofs(things: Sequence[PlanThing]) -> list[PlanThing]:
+    """Houses with eaves whose roof is not told: a flat one has a pitch of nothing."""
+    return [
+        one
+        for one in things
+        if "pitch_deg" in one.told.asks and one.height_m is not None and one.ridge_m is None and one.pitch_deg is None
+    ]
+
+
 def doubtful_roofs(things: Sequence[PlanThing]) -> list[str]:
     """Roofs whose ridge lies under their eaves, or is not where their pitch would have it; the ridge counts."""
     found = []
@@ -314,4 +323,5 @@ __all__ = [
     "seen_from",
     "solids_of",
     "spots_array",
+    "untold_roofs",
 ]

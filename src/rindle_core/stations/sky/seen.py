@@ -15,7 +15,7 @@ from rindle_core.stations.sky.facts import SkylineSet
 from rindle_core.stations.sky.fixed_sky import SkyInput, SkyResult, named, sight_of, sky
 from rindle_core.stations.sky.low_orbit import LowOrbitResult, low_orbit
 from rindle_core.stations.sky.passes import LowOrbitInput
-from rindle_core.stations.sky.plan_things import ground_of, heightless, solids_of
+from rindle_core.stations.sky.plan_things import ground_of, heightless, solids_of, untold_roofs
 
 _SAME_M = 0.5  # coordinates are told no finer
 _FAR_M = 1000.0  # a skyline that was read further off is not moved to a position
@@ -125,7 +125,7 @@ def surroundings(job: JobInput, letter: str) -> dict[str, Any]:
         "east_m": to_east - from_east,
         "north_m": to_north - from_north,
         "drawn": solids_of(job.sky.things),
-        "all_drawn": job.sky.all_drawn and not heightless(job.sky.things),
+        "all_drawn": job.sky.all_drawn and not heightless(job.sky.things) and not untold_roofs(job.sky.things),
         "plan_east_m": to_east,
         "plan_north_m": to_north,
         "plan_ground_m": under_m,

@@ -32,6 +32,7 @@ from rindle_core.stations.sky.plan_things import (
     floor_m,
     ground_of,
     heightless,
+    untold_roofs,
 )
 
 _PERSON_M = 0.5  # how far somebody reaches about a window or a spot
@@ -240,6 +241,7 @@ def site_plan(given: SitePlanInput) -> Outcome[SitePlanResult]:
         ground_known=ground.known or all(one.ground_m is not None for one in given.things),
         heightless=[one.called for one in lacking],
         doubtful_roofs=doubtful_roofs(given.things),
+        untold_roofs=[one.called for one in untold_roofs(given.things)],
     )
     findings: list[Finding] = judge_plan(result, given) if given.things else []
     return Outcome(result, findings)

@@ -25,6 +25,7 @@ from rindle_core.stations.sky.plan_things import (
     heightless,
     solids_of,
 )
+from rindle_core.stations.sky.seen import surroundings
 from rindle_core.stations.sky.side_view import SideViewInput, side_view
 from rindle_core.stations.sky.site_plan import site_plan
 from rindle_core.stations.sky.surroundings import Surroundings
@@ -84,6 +85,21 @@ def test_a_roof_whose_heights_cannot_be_right_is_minded_and_hides_what_its_eaves
     assert sunk.top_m(5, 4) == flat.top_m(5, 4) == 3
     rows = site_plan(plan(house(ridge_m=2))).findings
     assert [one.level for one in rows if "roof again" in one.message] == [Level.MIND]
+
+
+@pytest.mark.parametrize(
+    ("told", "asked"),
+    [({}, True), ({"pitch_deg": 0}, False), ({"ridge_m": 3}, False), ({"pitch_deg": 30}, False)],
+)
+def test_a_roof_that_is_not_told_is_not_taken_for_a_flat_one(told, asked):
+    shed = thing("building", (0, 0), (10, 0), (10, 8), (0, 8), height_m=3, name="Shed", **told)
+    rows = {one.code: one for one in site_plan(plan(shed)).findings}
+    assert ("sky.plan_roofs" in rows) == asked
+    if asked:
+        assert rows["sky.plan_roofs"].level is Level.UNKNOWN
+        assert "Shed" in rows["sky.plan_roofs"].message
+    facts = golden.read("2026-103")["facts"] | {"things": [shed.model_dump(mode="json")], "all_drawn": True}
+    assert surroundings(JobInput.model_validate(facts), "A")["all_drawn"] != asked
 
 
 def test_a_line_that_is_said_to_be_there_has_to_be_drawn():
