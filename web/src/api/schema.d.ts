@@ -47037,19 +47037,21 @@ export interface components {
         };
         /**
          * MakerWind
-         * @description What the maker's sheet says of the wind: it prevails over what is reckoned.
+         * @description What the maker's sheet says of the wind: it prevails over what is reckoned. Many tell limits and no forces.
+         *
+         *     Raises ValueError for forces without the gust to which they belong, or without the one along the beam.
          */
         MakerWind: {
             /**
              * Axial N
              * @description Along the beam
              */
-            axial_n: number;
+            axial_n?: number | null;
             /**
              * Gust Mps
              * @description Gust to which the forces below belong
              */
-            gust_mps: number;
+            gust_mps?: number | null;
             /**
              * Operate Mps
              * @description Gust up to which it works
@@ -65300,6 +65302,11 @@ export interface components {
             ladders: components["schemas"]["LadderPlace"][];
             /** Positions */
             positions: components["schemas"]["PositionOnPlan"][];
+            /**
+             * Untold Roofs
+             * @description Houses of which only the eaves are told
+             */
+            untold_roofs?: string[];
         };
         /**
          * SiteWindInput
@@ -65358,6 +65365,12 @@ export interface components {
              */
             landform: "" | "ridge" | "escarpment" | "hill";
             maker?: components["schemas"]["MakerWind"] | null;
+            /**
+             * Maker Lacks
+             * @description What of the maker's forces is not told, in words
+             * @default
+             */
+            maker_lacks: string;
             /**
              * @default {
              *       "aim_share": 0.7,

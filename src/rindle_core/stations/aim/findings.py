@@ -156,6 +156,12 @@ PLUMB = Kind(
     source="Exact rotation of the head's frame",
     at="aim.lean_deg",
 )
+LEAN_SIDE = Kind(
+    "aim.lean_side",
+    "to which side a mast leans whose lean was measured",
+    source="No scale is corrected for a lean of which the side is not told",
+    at="aim.lean_towards_deg",
+)
 BAD = Kind(
     "sites.bad",
     "rows of a list that could not be read",

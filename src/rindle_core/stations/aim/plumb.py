@@ -120,7 +120,7 @@ def plumb(given: PlumbInput) -> Outcome[PlumbResult]:
 
 
 def _plumb() -> Finding:
-    return PLUMB(Level.CLEAR, "The mast is plumb", "No lean was measured.")
+    return PLUMB(Level.CLEAR, "The mast is plumb", "It was measured, and does not lean.")
 
 
 __all__ = ["PlumbInput", "PlumbResult", "lean_matrix", "plumb"]

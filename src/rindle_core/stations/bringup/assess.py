@@ -15,6 +15,7 @@ from rindle_core.stations.bringup.entries_told import EntriesInput, EntriesResul
 from rindle_core.stations.bringup.findings import (
     BENCH,
     BROWSE,
+    DISH_END,
     FEED_HAND,
     METER,
     NO_STATES,
@@ -107,6 +108,23 @@ def _judge_checks(job: JobInput, checks: list[PowerCheckRow], powered: bool) -> 
             )
         )
     return found
+
+
+def _judge_volts(job: JobInput, terminal: Terminal) -> list[Finding]:
+    """What was measured goes before what the cable was reckoned to leave."""
+    volts = job.bringup.dish_end_v
+    if volts is None or terminal.panel is not None:
+        return []
+    return [
+        DISH_END.at_least(
+            volts,
+            terminal.supply.least_v,
+            clear="Enough voltage was measured at the dish’s end",
+            under="Too little voltage was measured at the dish’s end",
+            why="The outdoor unit starts again and again, or never, once it sends.",
+            clears_by="Look at the supply, the ends, the joints and the length of the cable; measure again under load.",
+        )
+    ]
 
 
 def _judge_feed(job: JobInput, aim: AimPart, online: bool) -> list[Finding]:
@@ -312,6 +330,7 @@ def assess(context: Context) -> Outcome[BringUpPart]:
             *judge_interlock(job, transmit),
             *judge_who_may(job),
             *_judge_checks(job, checks, transmit.powered),
+            *_judge_volts(job, terminal),
             *judge_injector(terminal.injector_lights, told.injector_light),
             *(laptop.findings if laptop else []),
             *entries.findings,

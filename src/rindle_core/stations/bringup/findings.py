@@ -112,6 +112,14 @@ POWER_CHECKS = Kind(
     against="all of this terminal's list ticked",
     at="bringup.power_checks",
 )
+DISH_END = Kind(
+    "bringup.dish_end",
+    "voltage measured at the dish's end",
+    against="the least that the outdoor unit needs",
+    unit="v",
+    source="Terminal's supply in Stores",
+    at="bringup.dish_end_v",
+)
 METER = Kind("bringup.meter", "a meter in the line", against="out again", at="bringup.meter_fitted")
 RESTARTS = Kind(
     "bringup.restarts", "how often it started again by itself", against="never", at="bringup.self_restart_count"

@@ -14,7 +14,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.stations.cable.findings import BEND, COLD, CONDUIT, FILL, SUPPLIED, TESTED
+from rindle_core.stations.cable.findings import BEND, COLD, CONDUIT, CONNECTORS, FILL, SUPPLIED, TESTED
 from rindle_core.stations.cable.pieces import CablePiece, PieceKind, of_run, run_length_m, untold
 
 # Most of a conduit's bore that cables may fill: one, two, more. Source: NEC 2017, chapter 9, table 1.
@@ -218,6 +218,19 @@ def _judge_led(given: DressInput, result: DressResult) -> list[Finding]:
                 over="No supplied length reaches",
                 why="A cable with sealed ends cannot be cut or joined.",
                 clears_by="A shorter way, or the modem nearer to the antenna.",
+            )
+        )
+    joined = 2 + 2 * given.joint_count
+    if given.connector_count is not None and given.joint_count and not given.cable.sealed:
+        found.append(
+            CONNECTORS.at_least(
+                float(given.connector_count),
+                float(joined),
+                level=Level.MIND,
+                clear="The joints have their connectors",
+                under="Fewer connectors are counted than the ends and joints have",
+                why="Each joins two ends: with fewer, loss and kit are reckoned too small.",
+                clears_by="Count again, or leave it empty: then they are counted from the joints.",
             )
         )
     if result.fill_percent is not None:

@@ -166,6 +166,14 @@ COLD = Kind(
     unit="c",
     at="brief.forecast_low_c",
 )
+CONNECTORS = Kind(
+    "cable.connectors",
+    "connectors of one run, as they were counted",
+    against="two ends, and two for each joint",
+    unit="count",
+    source="Each joint joins two ends",
+    at="cable.connectors",
+)
 TESTED = Kind(
     "cable.tested.{}",
     "a run through, without a short, and its loss",

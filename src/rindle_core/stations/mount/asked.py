@@ -8,6 +8,7 @@ from rindle_core.kernel.constants import STANDARD_GRAVITY_MPS2
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.brief.day_weather import day_weather
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.lists import shortened
 from rindle_core.stations.mount.ballast import BallastInput, BallastResult, ballast
 from rindle_core.stations.mount.curing import CuringInput, CuringResult, curing
 from rindle_core.stations.mount.fit import FitInput, FitResult, fit
@@ -37,21 +38,29 @@ _YOUNG_GPA = {"aluminium": 69.0, "stainless": 193.0}  # EN 1999-1-1, 3.2.5; EN 1
 
 
 def maker_wind(job: JobInput) -> MakerWind | None:
-    """The maker's table: as entered here, what is not entered from the stores."""
+    """The maker's table: as entered here, what is not entered from the stores. None: nothing is told."""
     told, own = job.mount, job.picks.terminal.maker_wind if job.picks.terminal else None
+    base = own
     if told.maker_gust_mps is not None and told.maker_axial_n is not None:
         # Forces of the stores belong to the gust of the stores; they grow with its square.
-        share = (told.maker_gust_mps / own.gust_mps) ** 2 if own else 0.0
-        base: MakerWind | None = MakerWind(
+        share = (told.maker_gust_mps / own.gust_mps) ** 2 if own and own.gust_mps else 0.0
+        base = MakerWind(
             gust_mps=told.maker_gust_mps, axial_n=told.maker_axial_n,
             side_n=told.maker_side_n if told.maker_side_n is not None else own.side_n * share if own else 0.0,
             twist_nm=own.twist_nm * share if own else 0.0, operate_mps=own.operate_mps if own else None,
             survive_mps=own.survive_mps if own else None,
         )  # fmt: skip
-    else:
-        base = own
     limits = {name: value for name in ("operate_mps", "survive_mps") if (value := getattr(told, name)) is not None}
-    return base.model_copy(update=limits) if base is not None and limits else base
+    return (base or MakerWind()).model_copy(update=limits) if limits else base
+
+
+def maker_lacks(job: JobInput) -> str:
+    """What is missing of the maker's forces where some of them are entered here; empty: nothing is."""
+    told = job.mount
+    forces = {"the gust they belong to": told.maker_gust_mps, "the force along the beam": told.maker_axial_n}
+    missing = [name for name, value in forces.items() if value is None]
+    entered = len(missing) < len(forces) or told.maker_side_n is not None
+    return shortened(missing) if entered and missing else ""
 
 
 def tilt_deg(terminal: Terminal) -> float | None:
@@ -80,6 +89,7 @@ def asked_wind(job: JobInput, terminal: Terminal) -> Outcome[SiteWindResult]:
             from_crest_m=told.from_crest_m,
             ice_mm=told.ice_mm or 0.0,
             maker=maker_wind(job),
+            maker_lacks=maker_lacks(job),
             rules=job.picks.rules,
         )
     )

@@ -139,6 +139,13 @@ GUST = Kind(
     at="mount.design_gust_mps",
 )
 LANDFORM = Kind("mount.landform", "figures of the hill", source="ASCE 7-16, figure 26.8-1", at="mount.hill_height_m")
+MAKER_FORCES = Kind(
+    "mount.maker_forces",
+    "the maker's forces, as far as they are told",
+    against="a gust with the forces that belong to it",
+    source="Maker's table",
+    at="mount.maker_gust_mps",
+)
 MAKER_SURVIVE = Kind(
     "mount.maker_survive",
     "design gust on this site",

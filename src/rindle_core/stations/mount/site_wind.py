@@ -12,7 +12,7 @@ from rindle_core.kernel.house_rules import DEFAULT_RULES, Exposure, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.drag import Landform, dish_coefficients, panel_coefficient, topographic_factor
-from rindle_core.stations.mount.findings import GUST, LANDFORM, MAKER_OPERATE, MAKER_SURVIVE
+from rindle_core.stations.mount.findings import GUST, LANDFORM, MAKER_FORCES, MAKER_OPERATE, MAKER_SURVIVE
 from rindle_core.stations.mount.wind import DISH_FORCE_COEFFICIENT, air_density_kg_per_m3, exposure_factor
 
 _ICE_N_PER_M3 = 8_800.0  # glaze: 900 kg/m³ under gravity, ISO 12494, table 1
@@ -39,6 +39,7 @@ class SiteWindInput(Model):
     from_crest_m: float | None = Field(default=None, ge=-100_000, le=100_000, description="Negative: before it")
     ice_mm: float = Field(default=0.0, ge=0, le=200)
     maker: MakerWind | None = None
+    maker_lacks: str = Field(default="", max_length=200, description="What of the maker's forces is not told, in words")
     rules: HouseRules = DEFAULT_RULES
 
 
@@ -103,8 +104,8 @@ def site_wind(given: SiteWindInput) -> Outcome[SiteWindResult]:
         square = given.force_coefficient or panel_coefficient(given.tilt_deg)
         level, lift = square * math.sin(math.radians(given.tilt_deg)), square * math.cos(math.radians(given.tilt_deg))
         level = max(level, 0.1 * square)  # its edge and its box
-    reckoned, maker = pressure * area * level, given.maker
-    maker_n = None if maker is None else math.hypot(maker.axial_n, maker.side_n) * (design / maker.gust_mps) ** 2 * hill
+    reckoned, told = pressure * area * level, given.maker.at(design) if given.maker else None
+    maker_n, twist_nm = (None, None) if told is None else (told[0] * hill, told[1] * hill)
     share = working_pressure / pressure
     result = SiteWindResult(
         design_gust_mps=design,
@@ -117,7 +118,7 @@ def site_wind(given: SiteWindInput) -> Outcome[SiteWindResult]:
         force_n=maker_n if maker_n is not None else reckoned,
         working_force_n=(maker_n if maker_n is not None else reckoned) * share,
         lift_n=pressure * area * lift,
-        twist_nm=None if maker is None else maker.twist_nm * (design / maker.gust_mps) ** 2 * hill,
+        twist_nm=twist_nm,
         ice_kg=_ice_kg(given),
         by_angle=_by_angle(given, pressure * area),
     )
@@ -192,10 +193,16 @@ def _judge_told(given: SiteWindInput) -> list[Finding]:
 
 
 def _judge_maker(given: SiteWindInput, result: SiteWindResult) -> list[Finding]:
-    maker = given.maker
+    maker, found = given.maker, []
+    if given.maker_lacks:
+        found.append(
+            MAKER_FORCES.missing(
+                f"Of the maker’s forces is missing: {given.maker_lacks}",
+                "Enter it from the same line of the sheet; until then they do not count.",
+            )
+        )
     if maker is None:
-        return []
-    found = []
+        return found
     # The hill makes the gust stronger where it stands: v grows with the root of Kzt.
     gust, working = (one * math.sqrt(result.topographic_factor) for one in (result.design_gust_mps,
                                                                            result.working_gust_mps))  # fmt: skip

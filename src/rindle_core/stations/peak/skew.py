@@ -64,7 +64,7 @@ def skew_null(given: SkewInput) -> Outcome[SkewResult]:
             "The skew is not nulled",
             "Read the unwanted polarization at three settings or more, to both sides of Aim's figure.",
         )
-        return Outcome(empty, _judge_desk(given, given.desk_db) or [few])
+        return Outcome(empty, [*(_judge_desk(given, given.desk_db) or [few]), *_judge_set(given)])
     fit = fit_null(
         np.array([one.angle_deg for one in given.readings]),
         np.array([one.unwanted_db for one in given.readings]),
@@ -103,6 +103,26 @@ def _isolation(
 
 def _nearest(readings: Sequence[SkewReading], angle_deg: float) -> SkewReading | None:
     return min(readings, key=lambda one: abs(one.angle_deg - angle_deg), default=None)
+
+
+def _judge_set(given: SkewInput) -> list[Finding]:
+    """Without a null the figure at which it is locked is held against Aim's."""
+    if given.set_deg is None or given.planned_deg is None:
+        return []
+    off = abs((given.set_deg - given.planned_deg + 90.0) % 180.0 - 90.0)  # half a turn on it is the same plane
+    if off <= given.rules.null_from_plan_deg:
+        return []  # near it nothing is proved either
+    return [
+        NULL_PLAN(
+            Level.MIND,
+            "The skew is locked far from Aim’s figure",
+            "No null was read that would bear it out.",
+            figure=off,
+            limit=given.rules.null_from_plan_deg,
+            bound="at_most",
+            clears_by="Read the plate again, clockwise seen from behind; then null the unwanted polarization.",
+        )
+    ]
 
 
 def _judge_plan(given: SkewInput, result: SkewResult) -> list[Finding]:
