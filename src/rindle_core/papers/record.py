@@ -11,6 +11,7 @@ from rindle_core.papers.record_service import bringup_blocks, handover_blocks
 from rindle_core.papers.record_site import cable_blocks, mount_blocks, sky_blocks
 from rindle_core.papers.sheet import SheetBlock, block, table
 from rindle_core.papers.told import moment, names, quantity
+from rindle_core.stations.brief.competence import Release, release_of
 from rindle_core.stations.brief.old_line import old_line_of
 
 Blocks = list[SheetBlock]
@@ -66,25 +67,22 @@ def brief_blocks(facts: JobInput, result: JobAssessment, system: System) -> Bloc
         *table(
             "hazards",
             "Hazards of the site",
-            ("Hazard", "Caution read", "Released by", "It rests on", "Day"),
+            ("Hazard", "Caution read", "Released by", "It rests on", "Holds on"),
             [
                 (
                     hazard.name,
                     "yes" if hazard.code in brief.cautions_seen else "no",
-                    *next(
-                        (
-                            (one.by, one.how, one.on.isoformat() if one.on else "")
-                            for one in brief.releases
-                            if one.hazard == hazard.code
-                        ),
-                        ("", "", ""),
-                    ),
+                    *_released(release_of(hazard.code, brief.releases, brief.date)),
                 )
                 for hazard in words.hazards
                 if hazard.code in brief.hazards
             ],
         ),
     ]
+
+
+def _released(one: Release | None) -> tuple[str, str, str]:
+    return ("", "", "") if one is None else (one.by, one.how, one.on.isoformat() if one.on else "any")
 
 
 def aim_blocks(facts: JobInput, result: JobAssessment, system: System) -> Blocks:

@@ -12,7 +12,7 @@ from rindle_core.job import JobAssessment
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.units import System, format_quantity
 from rindle_core.papers.told import quantity
-from rindle_core.stations.brief.competence import Stop
+from rindle_core.stations.brief.competence import Stop, release_of
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.planned import planned_height_m
 from rindle_server.drawings.svg import tokens
@@ -37,14 +37,13 @@ _SAFETY = (
 
 def _hazards(facts: JobInput, stops: list[Stop]) -> list[dict[str, Any]]:
     works = {one.hazard: one.works for one in stops}
-    released = {one.hazard: one for one in facts.brief.releases}
     return [
         {
             "name": one.name,
             "text": one.text,
             "seen": one.code in facts.brief.cautions_seen,
             "stops": works.get(one.code, ""),
-            "release": released.get(one.code),
+            "release": release_of(one.code, facts.brief.releases, facts.brief.date),
         }
         for one in facts.picks.words.hazards
         if one.code in facts.brief.hazards

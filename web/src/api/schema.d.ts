@@ -59888,7 +59888,10 @@ export interface components {
              * @default
              */
             id: string;
-            /** Day */
+            /**
+             * Holds on
+             * @description The day for which it was given; empty: whenever the work is done
+             */
             on?: string | null;
         };
         /**

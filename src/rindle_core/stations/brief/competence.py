@@ -22,7 +22,13 @@ class Release(Row):
     hazard: Annotated[str, Entry("Hazard")] = Field(min_length=1, max_length=40, description="Its code")
     by: Annotated[str, Entry("Released by")] = Field(min_length=2, max_length=120)
     how: Annotated[str, Entry("What it rests on")] = Field(min_length=5, max_length=300)
-    on: Annotated[Day | None, Entry("Day")] = None
+    on: Annotated[Day | None, Entry("Holds on")] = Field(
+        default=None, description="The day for which it was given; empty: whenever the work is done"
+    )
+
+    def holds(self, day: dt.date) -> bool:
+        """Whether it was given for that day, or for any."""
+        return self.on is None or self.on == day
 
 
 class RoleHeld(Model):
@@ -156,6 +162,12 @@ def judge_crew(kind: Kind, codes: Sequence[str], crew: Sequence[Member], words: 
     return kind(Level.CLEAR, f"The work is done by {', '.join(one.name for one in people)}", "")
 
 
+def release_of(hazard: str, releases: Sequence[Release], on: dt.date) -> Release | None:
+    """The release of a hazard that counts on a day; of several the last that holds on it, else the last."""
+    of_it = sorted((one for one in releases if one.hazard == hazard), key=lambda one: one.holds(on))
+    return of_it[-1] if of_it else None
+
+
 def _judge_release(
     kind: Kind, told: Hazard, release: Release | None, crew: Sequence[Member], words: HouseWords, on: dt.date, said: str
 ) -> Finding:
@@ -166,8 +178,15 @@ def _judge_release(
             told.text,
             clears_by=f"Have it released by somebody competent, at Brief under Hazards. {told.released_by}".strip(),
         )
+    if not release.holds(on):
+        return kind(
+            Level.HOLD,
+            f"{told.name}: released for another day",
+            f"For {release.on}, and the work is on {on}: a line is live again, a guard is gone.",
+            clears_by="Have it released anew for the day of the work; leave its day empty where it holds on any.",
+        )
     known = [one for one in crew if one.name.casefold() == release.by.strip().casefold()]
-    may, _ = who_may(known, "release", words, release.on or on)
+    may, _ = who_may(known, "release", words, on)
     if may:
         return kind(Level.CLEAR, f"{told.name}: released for {said} by {release.by}", release.how)
     if crew:
@@ -217,14 +236,15 @@ def judge_stops(
     on: dt.date,
 ) -> list[Finding]:
     """What the hazards of the site stop of this work, or who has released it."""
-    known, released = by_code(words.hazards), {one.hazard: one for one in releases}
+    known = by_code(words.hazards)
     found = []
     for code in hazards:
         told = known.get(code)
         stopped = [one for one in works if told and one in told.stops]
         if told and stopped:
             said = " or ".join(WORKS[one] for one in stopped)
-            found.append(_judge_release(kind.of(code), told, released.get(code), crew, words, on, said))
+            release = release_of(code, releases, on)
+            found.append(_judge_release(kind.of(code), told, release, crew, words, on, said))
     return found
 
 
@@ -238,6 +258,7 @@ __all__ = [
     "judge_crew",
     "judge_stops",
     "named",
+    "release_of",
     "stopped_works",
     "stops_in",
     "who_may",

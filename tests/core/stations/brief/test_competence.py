@@ -95,6 +95,11 @@ def test_a_hazard_stops_its_work_until_somebody_competent_releases_it(hazard):
     assert held.level is Level.HOLD
     assert next(one for one in DEFAULT_WORDS.hazards if one.code == hazard).released_by in held.clears_by
     assert stop([release]).level is Level.CLEAR
+    moved = stop([{**release, "on": "2026-11-20"}])  # the work is on another day now
+    assert (moved.level, "for another day" in moved.message) == (Level.HOLD, True)
+    assert stop([{**release, "on": "2026-11-20"}, release]).level is Level.CLEAR
+    assert stop([release, {**release, "on": "2026-11-25"}]).level is Level.CLEAR  # work goes on over days
+    assert stop([{**release, "on": None}]).level is Level.CLEAR
     assert stop([{**release, "by": "Abe Sallow"}]).level is Level.HOLD
     assert stop([{**release, "by": "Somebody Else"}]).level is Level.HOLD
     assert stop([{**release, "hazard": "edge"}]).level is Level.HOLD
