@@ -2,9 +2,11 @@
 
 import pytest
 
+from rindle_core.catalogue.parts import PART_KINDS
 from rindle_core.job import JobInput, assess
 from rindle_core.papers.record import BLOCKS
 from rindle_core.papers.repair import aim_rows
+from rindle_core.stations.bringup.facts import LINE_PLANS
 from tests import golden
 
 
@@ -73,3 +75,27 @@ def test_a_panel_is_told_as_it_was_read_last_beside_what_was_planned():
     assert told["Panel as it was read last"] == "168° true, tilt 24.0°, on 2026-11-23"
     unread = job.model_copy(update={"peak": job.peak.model_copy(update={"attitudes": []})})
     assert "Panel as it was read last" not in dict(aim_rows(unread, assess(unread).result))
+
+
+def test_labels_agreement_search_hole_and_computer_are_told():
+    def rows(name, room, code, **changed):
+        return told(name, room, **changed)[code]
+
+    facts = golden.read("2026-102")["facts"]
+    kit = facts["kit"][0]
+    first = rows("2026-102", "brief", "kit")[0]
+    assert first[1:4] == [kit["model"], kit["serial"], kit["address"]]
+    assert first[0] == "Transceiver" == PART_KINDS[kit["kind"]]
+    assert rows("2026-103", "brief", "wanted")["Agreed on"] == "2026-11-23 16:30"
+    assert rows("2026-103", "brief", "height")["Competent for this height"] == "Tumelo Ravensdale, workshop telephone"
+    swept = rows("2026-102", "peak", "sweeps")[0]
+    assert swept[1:] == ["1°", "12°", "24 s", "a lock"]
+    hole = rows("2026-103", "cable", "hole")
+    assert hole["Measured from"] == golden.read("2026-103")["facts"]["wall_mark"]
+    assert rows("2026-103", "cable", "near-hole", system="imperial")[0][2].endswith(" in")
+    computer = rows("2026-101", "bringup", "computer")
+    assert computer["Put back as it was"] == "yes"
+    assert rows("2026-101", "bringup", "computer", laptop_back=False)["Put back as it was"] == "no"
+    network = rows("2026-103", "bringup", "network", new_line_percent=70.0)
+    assert network["Share of the new line"] == "70.0 %"
+    assert network["Two lines"] == LINE_PLANS["failover"]

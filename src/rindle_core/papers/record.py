@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from rindle_core.catalogue.parts import JOINT_STATES
+from rindle_core.catalogue.parts import JOINT_STATES, PART_KINDS
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import System, format_quantity
 from rindle_core.papers.record_service import bringup_blocks, handover_blocks
@@ -13,6 +13,7 @@ from rindle_core.papers.sheet import SheetBlock, block, table
 from rindle_core.papers.told import moment, names, quantity
 from rindle_core.stations.brief.competence import Release, release_of
 from rindle_core.stations.brief.old_line import old_line_of
+from rindle_core.stations.peak.rows import HEARD
 
 Blocks = list[SheetBlock]
 
@@ -21,6 +22,7 @@ def brief_blocks(facts: JobInput, result: JobAssessment, system: System) -> Bloc
     """Ids and codes of the order, people with their roles, what was wanted, hazards with who released them."""
     brief, words = facts.brief, facts.picks.words
     old = old_line_of(brief.old_line, words)
+    climber = [said for said in (brief.climber, brief.climber_contact) if said]
     agreed = f"{brief.approved_by}, position {brief.approved_letter}" if brief.approved_by else ""
     return [
         *block(
@@ -47,6 +49,7 @@ def brief_blocks(facts: JobInput, result: JobAssessment, system: System) -> Bloc
                 ("Reasons", names(brief.reasons, words.reasons)),
                 ("The old line", old.name if old else ""),
                 ("Position agreed to", agreed),
+                ("Agreed on", f"{brief.approved_at:%Y-%m-%d %H:%M}" if brief.approved_at else ""),
                 ("Agreed beside it", brief.approval_note),
                 ("Settled before the visit", names(brief.settled, words.settled)),
             ],
@@ -64,6 +67,16 @@ def brief_blocks(facts: JobInput, result: JobAssessment, system: System) -> Bloc
                 for one in result.crew
             ],
         ),
+        *table(
+            "kit",
+            "Kit by its labels",
+            ("Part", "Model", "Serial number", "Hardware address", "Approval shown by"),
+            [
+                (PART_KINDS[one.kind], one.model, one.serial or "not entered", one.address, one.evidence)
+                for one in brief.kit
+            ],
+        ),
+        *block("height", "Work at height", [("Competent for this height", ", ".join(climber))]),
         *table(
             "hazards",
             "Hazards of the site",
@@ -198,6 +211,21 @@ def peak_blocks(facts: JobInput, result: JobAssessment, system: System) -> Block
                 )
             )
     return [
+        *table(
+            "sweeps",
+            "Swept to find it",
+            ("At elevation", "From, true", "To, true", "Took", "Heard or seen"),
+            [
+                (
+                    format_quantity(one.elevation_deg, "deg"),
+                    format_quantity(one.from_deg, "compass_deg"),
+                    format_quantity(one.to_deg, "compass_deg"),
+                    quantity(one.took_s, "s", system),
+                    HEARD[one.heard],
+                )
+                for one in facts.peak.sweeps
+            ],
+        ),
         *table("tops", "Tops", ("Axis", "Counter", "Level", "Falls", "It is"), tops),
         *table(
             "skew",

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from rindle_core.catalogue.computers import SYSTEMS
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import System, format_quantity
 from rindle_core.papers.sheet import SheetBlock, block, lines, table
 from rindle_core.papers.told import moment, names, quantity
 from rindle_core.stations.bringup.entries_told import masked
+from rindle_core.stations.bringup.facts import LINE_PLANS, ROUTER_PLANS
 from rindle_core.stations.bringup.rows import DESK_STEPS, RADIO_STAGES
 
 Blocks = list[SheetBlock]
@@ -77,10 +79,23 @@ def bringup_blocks(facts: JobInput, result: JobAssessment, system: System) -> Bl
             "network",
             "The customer's network",
             [
+                ("Gateway", ROUTER_PLANS[told.router_plan] if told.router_plan else ""),
+                ("Own router", told.own_router_name),
+                ("Two lines", LINE_PLANS[told.line_plan] if told.line_plan else ""),
+                ("Share of the new line", quantity(told.new_line_percent, "percent", system)),
                 ("Name of the wireless net", told.wifi_name),
                 ("Addresses of the home net", told.home_net),
                 ("Moved", names(told.moved_stages, facts.picks.words.move_stages)),
                 ("Confirmed by", told.move_confirmed),
+            ],
+        ),
+        *block(
+            "computer",
+            "The computer at the modem",
+            [
+                ("Computer", SYSTEMS[told.laptop_system] if told.laptop_system else ""),
+                ("What was set before", told.laptop_before),
+                ("Put back as it was", "yes" if told.laptop_back else "no" if told.laptop_before else ""),
             ],
         ),
         *table(

@@ -8,6 +8,7 @@ from rindle_core.kernel.units import System, format_quantity
 from rindle_core.papers.sheet import SheetBlock, block, table
 from rindle_core.papers.told import moment, names, quantity
 from rindle_core.stations.cable.earth import BUILDING
+from rindle_core.stations.cable.wall import WALL_THINGS
 from rindle_core.stations.mount.footing import STAGES
 from rindle_core.stations.mounting import mount_side
 
@@ -165,6 +166,30 @@ def cable_blocks(facts: JobInput, result: JobAssessment, system: System) -> Bloc
                 ("Bond, transceiver to main earth", quantity(told.earth_bond_mohm, "mohm", system)),
                 ("Main earth to ground", quantity(told.earth_ground_ohm, "ohm", system)),
                 ("Building’s main earth", BUILDING[told.earth_building] if told.earth_building else ""),
+            ],
+        ),
+        *block(
+            "hole",
+            "Where the hole is",
+            [
+                ("Drilled from", told.drilled_from),
+                ("Measured from", told.wall_mark),
+                ("Inside, from the mark", quantity(told.inside_mm, "mm", system)),
+                ("Outside, from the mark", quantity(told.outside_mm, "mm", system)),
+            ],
+        ),
+        *table(
+            "near-hole",
+            "Near the hole",
+            ("What", "Where", "To the right", "Up"),
+            [
+                (
+                    WALL_THINGS[one.kind],
+                    one.side,
+                    quantity(one.right_mm, "mm", system),
+                    quantity(one.up_mm, "mm", system),
+                )
+                for one in told.wall_things
             ],
         ),
         *table(

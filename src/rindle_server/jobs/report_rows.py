@@ -13,6 +13,7 @@ from rindle_core.stations.aim.arc import NeighboursInput, judge_inclined, neighb
 from rindle_core.stations.aim.bearings import SunBearingInput, sun_bearing
 from rindle_core.stations.aim.dial_figures import skew_to_set_deg
 from rindle_core.stations.aim.outages import SunOutageInput, SunOutageResult, sun_outage
+from rindle_core.stations.brief.visit import PLACE_METHODS
 from rindle_core.stations.peak.lockdown import SIDES
 from rindle_core.stations.peak.rows import MARKS, AxisReading
 from rindle_server.jobs.edit import place_on_paper
@@ -185,6 +186,10 @@ def brief_rows(facts: JobInput, result: JobAssessment, system: System) -> list[t
     """Customer, place, day and what was chosen."""
     place = place_on_paper(facts.brief) or "not given"
     rows = [("Customer", facts.brief.customer), ("Service wanted", facts.brief.service_wanted), ("Place", place)]
+    if facts.brief.place_method:
+        off = facts.brief.place_error_m
+        within = "" if off is None else f", may be off by {format_quantity(off, 'm', system)}"
+        rows.append(("Place found by", f"{PLACE_METHODS[facts.brief.place_method].casefold()}{within}"))
     rows += [
         (
             "Height above sea",

@@ -20,6 +20,16 @@ from rindle_core.stations.brief.weather import CONDITIONS, Condition
 
 Permanence = Literal["", "permanent", "trial", "temporary", "portable"]
 PlaceMethod = Literal["", "typed", "map", "gazetteer", "satnav", "photo", "file", "order", "address"]
+PLACE_METHODS: dict[PlaceMethod, str] = {
+    "typed": "Typed",
+    "satnav": "Satellite navigation on site",
+    "map": "Map",
+    "photo": "Photo",
+    "file": "File",
+    "order": "Work order",
+    "gazetteer": "Gazetteer",
+    "address": "Street address",
+}
 
 # How far off each way to a place usually is, metres, where nobody said better: the trade's rule of thumb.
 METHOD_ERROR_M: dict[str, float] = {
@@ -93,16 +103,7 @@ class VisitFacts(Facts):
         PlaceMethod,
         Entry(
             "Found by",
-            choices={
-                "typed": "Typed",
-                "satnav": "Satellite navigation on site",
-                "map": "Map",
-                "photo": "Photo",
-                "file": "File",
-                "order": "Work order",
-                "gazetteer": "Gazetteer",
-                "address": "Street address",
-            },
+            choices=dict(PLACE_METHODS),
         ),
     ] = ""
     place_error_m: Annotated[float | None, Entry("May be off by", hint="Empty: what is usual for this way")] = Field(

@@ -45,6 +45,10 @@ class AxisReading(Row):
         return self
 
 
+Heard = Literal["nothing", "call", "lock"]
+HEARD: dict[Heard, str] = {"nothing": "nothing", "call": "a call, no lock", "lock": "a lock"}
+
+
 class Sweep(Row):
     """A slow swing of the head, and whether anything was heard or seen on it."""
 
@@ -55,10 +59,7 @@ class Sweep(Row):
     fastest_deg_per_s: Annotated[
         float | None, Entry("Fastest", hint="Of the head, told by a telephone that rode on it")
     ] = Field(default=None, ge=0, le=1000)
-    heard: Annotated[
-        Literal["nothing", "call", "lock"],
-        Entry("Heard or seen", choices={"nothing": "nothing", "call": "a call, no lock", "lock": "a lock"}),
-    ] = "nothing"
+    heard: Annotated[Heard, Entry("Heard or seen", choices=dict(HEARD))] = "nothing"
     note: Annotated[str, Entry("Note")] = Field(default="", max_length=120)
 
 
