@@ -81,6 +81,20 @@ def test_a_room_is_given_the_facts_that_it_names_and_no_others():
     assert seen == [{"cable", "picks", "brief", "sky", "mount", "handover", "bringup", "build"}]
 
 
+def test_a_copy_of_the_picks_is_told_from_them_and_answered_anew():
+    """A room whose grounds did not change is not asked again: a copy with another rule is another ground."""
+    job = JobInput.model_validate(golden.read("2026-101")["facts"])
+    rules = job.picks.rules.model_copy(update={"earth_wire_mm2": 80.0})
+
+    def wire(asked):
+        return next(one.level for one in course_of(asked)["cable"].outcome.findings if one.code == "cable.earth_wire")
+
+    before = (wire(job), job.picks.mark)
+    copied = job.model_copy(update={"picks": job.picks.model_copy(update={"rules": rules})})
+    assert (before[0], wire(copied)) == ("clear", "hold")
+    assert copied.picks.mark != before[1]
+
+
 def test_the_flat_form_of_the_version_before_is_read():
     flat = JobInput.model_validate(
         {

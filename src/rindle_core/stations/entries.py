@@ -5,7 +5,7 @@ from __future__ import annotations
 import hashlib
 from collections.abc import Mapping
 from functools import cached_property
-from typing import Any
+from typing import Any, Self
 
 from pydantic import Field, model_validator
 
@@ -47,6 +47,13 @@ class Picks(Model):
     members: list[Member] = Field(default_factory=list, max_length=200, description="Everybody of the stores' crew")
     fixings: list[Fixing] = Field(default_factory=lambda: list(SHIPPED_FIXINGS), max_length=400)
     mounts: list[MountKind] = Field(default_factory=lambda: list(SHIPPED_MOUNTS), max_length=200)
+
+    def model_copy(self, *, update: Mapping[str, Any] | None = None, deep: bool = False) -> Self:
+        """A copy that tells itself from these: what was worked out of these is worked out of it anew."""
+        copied = super().model_copy(update=update, deep=deep)
+        for name in ("mark", "named"):
+            copied.__dict__.pop(name, None)
+        return copied
 
     @cached_property
     def mark(self) -> str:
