@@ -119,7 +119,7 @@ def test_a_hold_at_one_station_keeps_the_job_from_being_signed_off():
     result = job(mast_diameter_mm=50, mast_wall_mm=3, mast_free_length_m=1)
     assert verdicts(result)["mount"] == "hold"
     closing = next(f for f in result.stations[-1].findings if f.code == "handover.open_holds")
-    assert "Mount" in closing.why
+    assert "Mount" in closing.message
 
 
 def test_a_second_pass_that_gains_little_is_the_last():

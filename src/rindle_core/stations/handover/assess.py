@@ -44,8 +44,8 @@ def judge_closing(holds: list[str], unknowns: list[str]) -> list[Finding]:
     return [
         OPEN_HOLDS(
             Level.HOLD,
-            "Other stations are still on hold",
-            f"A job is not handed over while these stand: {', '.join(holds)}.",
+            f"Still on hold: {', '.join(holds)}",
+            "A job is not handed over while these stand.",
             figure=float(len(holds)),
             limit=0.0,
             clears_by="Clear each hold at its station.",
