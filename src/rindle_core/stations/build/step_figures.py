@@ -6,7 +6,6 @@ from collections.abc import Callable, Mapping
 
 from rindle_core.catalogue.build_steps import StepFigureKind
 from rindle_core.kernel.units import MILLIMETRES_PER_INCH, format_quantity
-from rindle_core.stations.aim.dial_figures import clinometer_words
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.brief.day_weather import day_weather
 from rindle_core.stations.build.steps import StepFigure
@@ -158,12 +157,13 @@ def _preset(job: JobInput, aim: AimPart) -> list[StepFigure]:
         ]
     if dial is None:
         return []
-    face = f" on the {dial.clinometer_face}" if dial.clinometer_face else ""
-    told = [StepFigure(name="Clinometer", text=f"{clinometer_words(dial)}{face}")]
+    face = f"on the {dial.clinometer_face}" if dial.clinometer_face else ""
+    where = ", ".join(one for one in (dial.clinometer_side, face) if one)
+    told = [StepFigure(name="Clinometer", value=dial.clinometer_deg, unit="deg", text=where)]
     linear = job.picks.terminal is not None and job.picks.terminal.polarization == "linear"
     if linear and dial.skew_deg is not None:
         way = "clockwise" if dial.skew_deg >= 0 else "anticlockwise"
-        told.append(StepFigure(name="Skew", text=f"{abs(dial.skew_deg):.1f}° {way}, from behind"))
+        told.append(StepFigure(name="Skew", value=abs(dial.skew_deg), unit="deg", text=f"{way}, from behind"))
     return [*told, StepFigure(name="Compass", text=f"{round(dial.compass_deg) % 360}°")]
 
 

@@ -77,11 +77,13 @@ def test_the_preset_shows_what_the_dials_show():
         result = come_to(name)
         preset = at(result, "preset")
         assert preset["Compass"].text == f"{round(result.dial.compass_deg) % 360}°"
-        assert preset["Clinometer"].text.startswith(f"{result.dial.clinometer_deg:.1f}°")
+        assert (preset["Clinometer"].value, preset["Clinometer"].unit) == (result.dial.clinometer_deg, "deg")
+        assert preset["Clinometer"].text.endswith(result.dial.clinometer_face)
         assert ("Skew" in preset) is skewed
         if skewed:
             assert result.dial.skew_deg < 0
-            assert preset["Skew"].text == f"{-result.dial.skew_deg:.1f}° anticlockwise, from behind"
+            assert preset["Skew"].value == -result.dial.skew_deg
+            assert preset["Skew"].text == "anticlockwise, from behind"
         assert at(result, "view")["Satellite over the level"].text == f"{result.aim.elevation_apparent_deg:.1f}°"
     by_hand = at(come_to("panel-by-hand"), "preset")
     assert set(by_hand) == {"Compass", "Tilt"}
