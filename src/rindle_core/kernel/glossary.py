@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from pydantic import Field
+
 from rindle_core.kernel.model import Model
 
 
@@ -11,10 +13,24 @@ class Term(Model):
     word: str
     meaning: str
     reference: str = ""
+    not_in: list[str] = Field(default_factory=list, description="Phrases in which it means something else")
+
+
+# Of a word that everybody uses otherwise too: where it is not the trade's.
+_NOT_IN: dict[str, list[str]] = {
+    "Hand": [
+        "hands", "a hand", "one hand", "in the hand", "by hand", "in hand", "at hand", "hand-over", "hand over",
+        "hand-tight", "hand-set", "hand-read", "hand-aligned", "hand compass", "hand ratchet", "hand readings",
+    ],
+    "Gap": ["stop-gap", "no gap", "without a gap", "gap between", "gaps of the clamp", "gaps alike", "plate’s gap"],
+    "Level": ["spirit level", "from the level", "over the level", "level ground", "level pedestal", "as level",
+              "set level", "level on", "stands level", "is level"],
+    "Head": ["screw head", "heads after", "over the head", "over one’s head"],
+}  # fmt: skip
 
 
 GLOSSARY: tuple[Term, ...] = tuple(
-    Term(word=word, meaning=meaning, reference=reference)
+    Term(word=word, meaning=meaning, reference=reference, not_in=_NOT_IN.get(word, []))
     for word, meaning, reference in (
         (
             "Azimuth",
@@ -83,7 +99,12 @@ GLOSSARY: tuple[Term, ...] = tuple(
         ("Constellation", "All satellites of one low-orbit network.", ""),
         ("Elements", "Numbers from which a satellite's place follows for a while: two lines (TLE), or an OMM.", ""),
         ("Cone", "The part of the sky over which a panel steers, about its boresight.", ""),
-        ("Slot", "Some fifteen seconds in which one satellite serves.", ""),
+        (
+            "Slot",
+            "Of a panel: some fifteen seconds in which one satellite serves. Of a line-up: the time that the "
+            "operations desk keeps for it.",
+            "",
+        ),
         ("Gap", "A stretch without service.", "In seconds, and in gaps an hour."),
         ("Sun outage", "Minutes in spring and autumn when the sun stands behind the satellite.", ""),
         ("Plumb", "Upright on two faces a quarter turn apart.", ""),
@@ -240,7 +261,11 @@ GLOSSARY: tuple[Term, ...] = tuple(
         ("Pilot", "The thinner hole that is drilled before a screw.", ""),
         ("Resin", "Two parts, mixed in the nozzle, that bond a rod into its hole.", "It sets slowly in the cold."),
         ("Torque", "How firmly a bolt is turned.", "In newton metres at the spanner."),
-        ("Plate", "What is screwed to wall or roof and carries arm or mast.", ""),
+        (
+            "Plate",
+            "What is screwed to wall or roof and carries arm or mast; the skew plate shows how far the feed is turned.",
+            "",
+        ),
         ("Keyhole", "A hole with a slot: hung over a screw that stands proud.", ""),
         ("Proud", "Standing out by so much, not yet tight.", ""),
         ("Maturity", "How far concrete has hardened by its age and warmth.", "28 days at 20 °C are all of it."),

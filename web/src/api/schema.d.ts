@@ -76019,6 +76019,11 @@ export interface components {
             /** Meaning */
             meaning: string;
             /**
+             * Not In
+             * @description Phrases in which it means something else
+             */
+            not_in?: string[];
+            /**
              * Reference
              * @default
              */

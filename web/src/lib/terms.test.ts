@@ -15,6 +15,13 @@ describe('the trade’s words in a text', () => {
     expect(letters('If the IF is low').map((one) => one.term?.word)).toEqual([undefined, 'IF', undefined])
   })
 
+  it('are not marked where they mean something else', () => {
+    const hand = finderOf([{ ...term('Hand'), not_in: ['by hand', 'hands'] }, term('Beam')])
+    const told = (text: string) => hand(text).flatMap((one) => (one.term ? [one.text] : []))
+    expect(told('Dig by hand; with both hands')).toEqual([])
+    expect(told('Set by hand: the hand of the beam')).toEqual(['hand', 'beam'])
+  })
+
   it('are marked once, and the text is never changed', () => {
     const text = 'The beam leaves; a beam arrives.'
     expect(marked(text)).toEqual(['beam'])

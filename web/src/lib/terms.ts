@@ -8,9 +8,15 @@ export interface Part {
 }
 const escaped = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
 
-/** A finder for these terms: the longest word wins, each is marked once a text, a plural is the same word. */
+/**
+ * A finder for these terms: the longest word wins, each is marked once a text, a plural is the same word. Within a phrase
+ * in which it means something else (“by hand”) it is not marked.
+ */
 export function finderOf(terms: Term[]): (text: string) => Part[] {
-  const known = new Map(terms.map((one) => [one.word.toLowerCase(), one]))
+  const known = new Map<string, Term | null>(
+    terms.flatMap((one) => (one.not_in ?? []).map((said) => [said.toLowerCase(), null])),
+  )
+  for (const one of terms) known.set(one.word.toLowerCase(), one)
   const words = [...known.keys()].sort((a, b) => b.length - a.length).map(escaped)
   if (!words.length) return (text) => [{ text }]
   const pattern = new RegExp(`(?<![\\p{L}\\p{N}])(${words.join('|')})(?=s?(?![\\p{L}\\p{N}]))`, 'giu')
@@ -19,7 +25,8 @@ export function finderOf(terms: Term[]): (text: string) => Part[] {
     const seen = new Set<Term>()
     let from = 0
     for (const found of text.matchAll(pattern)) {
-      const term = known.get(found[0].toLowerCase())!
+      const term = known.get(found[0].toLowerCase())
+      if (!term) continue
       const letters = term.word === term.word.toUpperCase() // “IF” is not “if”
       if (seen.has(term) || (letters && found[0] !== term.word)) continue
       seen.add(term)

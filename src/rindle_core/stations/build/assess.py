@@ -71,7 +71,7 @@ def _people_for(job: JobInput, left: list[BuildStep]) -> list[Finding]:
             level=Level.MIND,
             clear="There are people enough for each step",
             under=f"Fewer people are named than a step takes: {short}",
-            why="One holds, hands up or foots the ladder while the other works.",
+            why="One holds, passes up or foots the ladder while the other works.",
             clears_by="Name who helps, at Brief.",
         )
     ]
