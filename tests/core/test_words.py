@@ -8,6 +8,7 @@ from pathlib import Path
 from rindle_core.catalogue.labels import LABELS
 from rindle_core.kernel.glossary import GLOSSARY
 from rindle_core.reference import findings_page
+from rindle_core.stations.names import NAMES
 
 ROOT = Path(__file__).parents[2]
 PLAIN = set((Path(__file__).parent / "plain_words.txt").read_text("utf-8").split())
@@ -37,6 +38,23 @@ def test_each_word_on_the_screens_is_explained_or_plain():
         if not {word, word.removesuffix("s"), word.removesuffix("’s"), word.removesuffix("'s")} & explained
     }
     assert not unknown, "explain these in kernel/glossary.py, or add what everybody knows to plain_words.txt"
+
+
+def test_each_leaf_that_a_sentence_sends_to_is_there():
+    """“Enter it (Cable, Ends)”: who goes there has to find it."""
+    leaves = json.loads((ROOT / "web/src/frame/leaves.json").read_text("utf-8"))
+    named = {NAMES[code]: {one["name"] for one in told} for code, told in leaves.items() if code in NAMES}
+    sent = re.compile(rf"\b({'|'.join(NAMES.values())})(?:, | under )([A-Z][\w-]+(?: [a-z]+)*)")
+    places = [*(ROOT / "src").rglob("*.py"), *(ROOT / "src").rglob("*.json"), *(ROOT / "web/src").rglob("*.vue")]
+    found = [
+        (path.name, station, leaf)
+        for path in places
+        for station, leaf in sent.findall(path.read_text("utf-8"))
+        if leaf not in NAMES.values()
+    ]
+    assert len(found) > 30
+    known = [(leaf, name) for _, station, leaf in found for name in named[station] if leaf.startswith(name)]
+    assert {leaf for _, _, leaf in found} - {leaf for leaf, _ in known} == set()
 
 
 def test_no_word_is_both_explained_and_called_plain():

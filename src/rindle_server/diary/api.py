@@ -78,7 +78,7 @@ def take_weather(request: HttpRequest, first_day: dt.date, weeks: int = 4, today
     """Asks the forecast service for every job of these weeks. Raises DeviceDown where there is none."""
     source = service()
     if source is None:
-        raise DeviceDown.one("forecast", "no forecast service is there: enter the forecast at Brief, When")
+        raise DeviceDown.one("forecast", "no forecast service is there: enter the forecast at Brief, Days")
     take_forecast(source, sorted({one.job for one in view(first_day, weeks).result.blocks}), first_day)
     return view(first_day, weeks, today)
 

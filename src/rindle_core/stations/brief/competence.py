@@ -176,7 +176,7 @@ def _judge_release(
             Level.HOLD,
             f"{told.name}: no {said} yet",
             told.text,
-            clears_by=f"Have it released by somebody competent, at Brief under Hazards. {told.released_by}".strip(),
+            clears_by=f"Have it released by somebody competent, at Brief, Crew and risks. {told.released_by}".strip(),
         )
     if not release.holds(on):
         return kind(

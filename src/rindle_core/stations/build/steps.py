@@ -134,7 +134,7 @@ _ENTRY_WORDS = {
     "cured": "concrete that is hard enough (Mount, Concrete)",
     "cable": "a cable that the terminal allows (Cable)",
     "kit": "a kit that was counted and is whole (Build, Kit)",
-    "serials": "serial numbers off the labels that go up (Build, Labels)",
+    "serials": "serial numbers off the labels that go up (Build, Kit)",
     "hand": "the hand of the beam (Brief: satellite and place)",
 }
 
