@@ -12562,6 +12562,11 @@ export interface components {
                 [key: string]: string[];
             };
             /**
+             * Untold
+             * @description Entries that are not there yet, and that nothing holds
+             */
+            untold?: string[];
+            /**
              * Waits
              * @description Of this job, as `waits` gives them
              */
@@ -71649,6 +71654,12 @@ export interface components {
              * @description By the clock of a wait; None: at any time
              */
             not_before?: string | null;
+            /**
+             * Not Begun
+             * @description Whether it waits for entries alone, nothing is on hold and no step was done yet
+             * @default false
+             */
+            not_begun: boolean;
             passed?: components["schemas"]["StepPass"] | null;
             /**
              * Photographed

@@ -19,6 +19,7 @@ from rindle_core.stations.build.given import (
     judge_labels,
     kit_input,
     labels_wanted,
+    untold_of,
     weather_of,
 )
 from rindle_core.stations.build.joints import JointsInput, joints
@@ -89,12 +90,14 @@ def assess(context: Context) -> Outcome[BuildPart]:
     waiting = waits(
         WaitsInput(waits=waits_here(job), steps=steps, done=done, marks=told.waits, elsewhere=begun_elsewhere(job))
     )
+    entries = entries_of(context, terminal, kit.result)
     made = build(
         BuildInput(
             steps=steps,
             listed=listed_codes(job),
             marks=told.step_marks,
-            entries=entries_of(context, terminal, kit.result),
+            entries=entries,
+            untold=untold_of(context, entries),
             stopped=stopped_works(brief.hazards, brief.releases, job.picks.members, words, brief.date),
             weather=weather_of(context),
             waits=waiting.result.waits,

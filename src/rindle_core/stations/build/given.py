@@ -4,11 +4,12 @@ from __future__ import annotations
 
 import datetime as dt
 import math
+from collections.abc import Mapping
 
 from rindle_core.catalogue.house_words import WeatherKind, Work
 from rindle_core.catalogue.models import Terminal
 from rindle_core.catalogue.parts import PART_KINDS
-from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.findings import Finding, Level, worst
 from rindle_core.kernel.units import MILLIMETRES_PER_INCH, format_quantity
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.brief.part import BriefPart
@@ -83,6 +84,18 @@ def entries_of(context: Context, terminal: Terminal, kit: KitListResult) -> dict
         "hand": terminal.polarization != "circular" or bool(hand_mark(context, terminal)),
         **rooms,
     }
+
+
+def untold_of(context: Context, entries: Mapping[str, bool]) -> list[str]:
+    """Of the entries that are not there, those that wait for somebody to make them: nothing there is on hold."""
+    held = {room for room in ("aim", "sky", "mount", "cable") if worst(context.findings(room)) is Level.HOLD}
+    at_mount = {"located": SERVICES.code, "cured": CURING.code}
+    held |= {
+        name
+        for name, code in at_mount.items()
+        if any(one.code == code and one.level is Level.HOLD for one in context.findings("mount"))
+    }
+    return [name for name, there in entries.items() if not there and name not in held]
 
 
 def weather_of(context: Context) -> dict[Work, list[str]]:
@@ -262,5 +275,6 @@ __all__ = [
     "kit_input",
     "labels_missing",
     "labels_wanted",
+    "untold_of",
     "weather_of",
 ]

@@ -73,6 +73,9 @@ class BuildInput(Model):
     entries: dict[str, bool] = Field(
         default_factory=dict, description="Entry name -> whether it is there and not on hold"
     )
+    untold: list[str] = Field(
+        default_factory=list, max_length=40, description="Entries that are not there yet, and that nothing holds"
+    )
     stopped: dict[Work, list[str]] = Field(
         default_factory=dict, description="Work that hazards of the site stop -> their names"
     )
@@ -103,6 +106,11 @@ class StepView(Model):
     not_before: dt.datetime | None = Field(default=None, description="By the clock of a wait; None: at any time")
     marks: list[MarkView] = Field(default_factory=list)
     entered_here: bool = Field(default=False, description="Whether it only waits for what is entered at Build itself")
+    not_begun: bool = Field(
+        default=False,
+        exclude_if=lambda told: not told,
+        description="Whether it waits for entries alone, nothing is on hold and no step was done yet",
+    )
     may_pass: bool = Field(default=False, description="Whether somebody may do it all the same, with a reason")
     passed: StepPass | None = None
     photographed: bool = False
@@ -228,6 +236,7 @@ def build(given: BuildInput) -> Outcome[BuildResult]:
     over = set(marks) | left_out
     titles = {step.code: step.title for step in given.steps}
     behind = _behind(given, over)
+    untold = {_ENTRY_WORDS.get(name, name) for name in given.untold} | _ENTERED_HERE
     views = []
     for step in given.steps:
         locks = _locks(step, over, titles, given)
@@ -250,6 +259,7 @@ def build(given: BuildInput) -> Outcome[BuildResult]:
                 not_before=not_before if state in ("locked", "waiting") else None,
                 marks=_marks_of(step, given),
                 entered_here=state == "locked" and set(waits) <= _ENTERED_HERE,
+                not_begun=state == "locked" and not marks and set(waits) <= untold,
                 may_pass=state in ("locked", "waiting") and not firm and not step.before_power,
                 passed=passes.get(step.code),
                 photographed=step.code in given.photographed,
@@ -271,8 +281,8 @@ def build(given: BuildInput) -> Outcome[BuildResult]:
 
 
 def held_up(view: StepView) -> bool:
-    """Whether something holds it that is more than an entry of this room which nobody made yet."""
-    return view.state == "locked" and not view.entered_here
+    """Whether something holds it that is more than an entry of this room, or of a job that nobody began to build."""
+    return view.state == "locked" and not view.entered_here and not view.not_begun
 
 
 def _judge(result: BuildResult, given: BuildInput) -> list[Finding]:

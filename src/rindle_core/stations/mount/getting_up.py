@@ -118,7 +118,7 @@ def _judge(given: GettingUpInput) -> list[Finding]:
                 Level.MIND,
                 "One person goes up, and nobody else is named",
                 "Somebody who hangs or lies there cannot call.",
-                clears_by="Name a second person at Brief, or tick Working alone (Brief, Crew and risks) with who comes.",
+                clears_by="Name a second person, or tick Working alone, with who comes (Brief, Crew and risks).",
             )
         )
     return found

@@ -7,11 +7,13 @@ from hypothesis import strategies as st
 
 from rindle_core.catalogue.build_steps import BuildStep
 from rindle_core.catalogue.mounts import SHIPPED_MOUNTS
+from rindle_core.job import JobInput, assess
 from rindle_core.kernel.findings import Level
 from rindle_core.stations.build.joints import DoneStep, JointsInput, joints
 from rindle_core.stations.build.steps import BuildInput, StepMark, StepPass, build
 from rindle_core.stations.build.waits import WaitMark, WaitsInput, waits
 from rindle_core.stations.step_order import joined, listed
+from tests import golden
 from tests.core.test_catalogue import TERMINALS
 
 STEPS = [
@@ -57,6 +59,32 @@ def test_what_is_entered_at_build_itself_is_to_be_done_and_no_hold():
     held = build(BuildInput(steps=both))
     assert not held.result.steps[0].entered_here
     assert [one.level for one in held.findings] == [Level.HOLD]
+
+
+def test_a_job_that_nobody_began_to_build_waits_for_its_entries_and_is_not_held():
+    steps = [BuildStep(code="a", title="A", needs=["entry:place", "entry:aim"]), BuildStep(code="b", title="B")]
+
+    def level(*marked, **told):
+        return build(BuildInput(steps=steps, marks=marks_of(marked), **told)).findings[0].level
+
+    assert level(untold=["place", "aim"]) is Level.UNKNOWN
+    assert level(untold=["place"]) is Level.HOLD  # something at Aim is on hold
+    assert level("b", untold=["place", "aim"]) is Level.HOLD  # the work goes on, and cannot go on here
+    assert level(untold=["place", "aim"], stopped={}) is Level.UNKNOWN
+    climb = [steps[0].model_copy(update={"work": ["climb"]})]
+    stopped = BuildInput(steps=climb, untold=["place", "aim"], stopped={"climb": ["Overhead lines"]})
+    assert build(stopped).findings[0].level is Level.HOLD
+
+
+def test_a_new_job_has_nothing_on_hold_at_build():
+    facts = golden.read("2026-103")["facts"]
+    fresh = {"terminal": facts["terminal"], "satellite": facts["satellite"], "date": facts["date"]}
+    told = assess(JobInput.model_validate(fresh)).result
+    assert next(one.verdict for one in told.stations if one.code == "build") is Level.UNKNOWN
+    assert set(told.build.steps[0].waits_for) == {
+        "the place (Brief)",
+        "a kit that was counted and is whole (Build, Kit)",
+    }
 
 
 def passed(code, how="early"):
