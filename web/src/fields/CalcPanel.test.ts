@@ -3,6 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { cache } from '@/api/cache'
 import CalcPanel from '@/fields/CalcPanel.vue'
+import { usePrefs } from '@/stores/prefs'
 import { spyOn } from '@/testing/server'
 
 const finding = {
@@ -51,6 +52,22 @@ describe('a calculator panel', () => {
     await vi.advanceTimersByTimeAsync(500)
     expect(post).not.toHaveBeenCalled()
     expect(wrapper.text()).toContain('Read it first.')
+  })
+
+  it('keeps what was typed in its meaning when the units are changed', async () => {
+    const { post, wrapper } = panel({ result: {}, findings: [] })
+    await wrapper.setProps({ fields: [{ key: 'wanted_deg', label: 'Wanted', unit: 'm' }] })
+    await type(wrapper, '3.048')
+    usePrefs().system = 'imperial'
+    await vi.advanceTimersByTimeAsync(350)
+    await flushPromises()
+    expect(wrapper.get('input').element.value).toBe('10')
+    const bodies = post.mock.calls.map(
+      (call) => (call as unknown as [string, { body: { wanted_deg: number } }])[1].body,
+    )
+    expect(bodies.length).toBeGreaterThan(0)
+    for (const body of bodies) expect(body.wanted_deg).toBeCloseTo(3.048, 6)
+    usePrefs().system = 'metric'
   })
 
   it('lets an answer go that a newer question has overtaken', async () => {

@@ -5,6 +5,7 @@ import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useAsked } from '@/api/cache'
 import { ApiError, calculate as ask, type CalcName, type CalcResult } from '@/api/client'
+import { rewritten } from '@/fields/rows'
 import { fromEntry, unitSign } from '@/lib/quantity'
 import { VERDICT_WORD } from '@/lib/verdict'
 import { usePrefs } from '@/stores/prefs'
@@ -31,6 +32,16 @@ const emit = defineEmits<{ typed: [Record<string, unknown>] }>()
 const prefs = usePrefs()
 const texts = ref<Record<string, string>>(
   Object.fromEntries((props.fields ?? []).map((field) => [field.key, field.start ?? ''])),
+)
+/** Where the units are changed under it, what stands there keeps its meaning. */
+watch(
+  () => prefs.system,
+  (system, was) => {
+    for (const field of (props.fields ?? []).filter((one) => !one.choices))
+      texts.value[field.key] = rewritten({ text: texts.value[field.key] ?? '', system: was }, field.unit ?? '', {
+        system,
+      })
+  },
 )
 const complete = computed(() => (props.fields ?? []).every((field) => field.optional || texts.value[field.key] !== ''))
 const typed = computed(() =>

@@ -58,6 +58,38 @@ describe('an entry field', () => {
     answer(true)
   })
 
+  it('keeps what was typed when the units are changed before it is sent, over a reload too', async () => {
+    const { patch, input, wrapper } = field()
+    patch.mockResolvedValue(false) // no way to the server, and nothing against it
+    await input.setValue('76.2')
+    await vi.advanceTimersByTimeAsync(100)
+    usePrefs().system = 'imperial'
+    await flushPromises()
+    expect(input.element.value).toBe('3')
+    await input.trigger('blur')
+    await flushPromises()
+    expect(patch).toHaveBeenLastCalledWith({ mast_diameter_mm: 76.2 })
+    wrapper.unmount()
+    const again = field()
+    await flushPromises()
+    expect(again.input.element.value).toBe('3')
+    expect(again.patch).toHaveBeenLastCalledWith({ mast_diameter_mm: 76.2 })
+  })
+
+  it('keeps a bearing that was typed by compass when the north is changed under it', async () => {
+    const { patch } = field()
+    const bearing = { field: 'mast_diameter_mm' as const, label: 'Leans towards', value: null, unit: 'deg', add: 25.6 }
+    const wrapper = mount(EntryField, { props: bearing })
+    const input = wrapper.get('input')
+    patch.mockResolvedValue(false)
+    await input.setValue('33')
+    await wrapper.setProps({ add: 0 }) // from true north
+    expect(input.element.value).toBe('7.4')
+    await vi.advanceTimersByTimeAsync(100)
+    expect(patch).toHaveBeenCalled()
+    for (const [sent] of patch.mock.calls) expect(Object.values(sent)[0]).toBeCloseTo(7.4, 6)
+  })
+
   it('shows what was saved in its usual form, when the answer comes after the field was left', async () => {
     const { patch, input, wrapper } = field()
     let answer: (saved: boolean) => void = () => undefined

@@ -4,7 +4,7 @@ import { pathOf } from '@/fields/told'
 import { StorageSerializers, useDebounceFn, useSessionStorage } from '@vueuse/core'
 import { NButton, NInput } from 'naive-ui'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import { turn } from '@/fields/rows'
+import { rewritten, turn, type Typed } from '@/fields/rows'
 import { askWhich } from '@/lib/number'
 import { fromEntry, readEntry, toEntry, unitSign } from '@/lib/quantity'
 import { type Patch, useJob } from '@/stores/job'
@@ -53,7 +53,9 @@ const shown = computed(() =>
   isNumber.value ? toEntry(kept.value as number | null, props.unit, prefs.system) : String(props.value ?? ''),
 )
 /** What has not reached the server survives a reload, and is sent again. */
-const draft = useSessionStorage<string | null>(`draft-${store.number}-${named.value}`, null)
+const draft = useSessionStorage<Typed | null>(`typed-${store.number}-${named.value}`, null, {
+  serializer: StorageSerializers.object,
+})
 /** What the server refused survives too, beside the value that holds and never in its place. */
 const refused = useSessionStorage<{ text: string; why: string } | null>(
   `refused-${store.number}-${named.value}`,
@@ -62,11 +64,18 @@ const refused = useSessionStorage<{ text: string; why: string } | null>(
     serializer: StorageSerializers.object,
   },
 )
-const text = ref(draft.value ?? shown.value)
+/** In what is typed now; the text keeps its meaning where units or north are changed under it. */
+const inNow = (text: string): Typed => ({ text, system: prefs.system, add: props.add })
+const source = ref<Typed>(draft.value ?? inNow(shown.value))
+const asShown = (one: Typed) => (isNumber.value ? rewritten(one, props.unit, inNow('')) : one.text)
+const text = ref(asShown(source.value))
 const dirty = ref(draft.value !== null)
+watch([() => prefs.system, () => props.add], () => {
+  if (dirty.value) text.value = asShown(source.value)
+})
 /** The two readings of a number that could be either. */
 const ask = computed(() => {
-  const read = isNumber.value && dirty.value ? readEntry(text.value, props.unit, prefs.system) : null
+  const read = isNumber.value && dirty.value ? readEntry(source.value.text, props.unit, source.value.system) : null
   return read && 'ask' in read ? read.ask : null
 })
 const fault = computed(
@@ -78,29 +87,31 @@ watch(shown, (now) => {
 })
 function settle(now: string): void {
   text.value = now
+  source.value = inNow(now)
   dirty.value = false
   draft.value = null
   refused.value = null
   delete store.faults[named.value]
 }
 
-let sending: { typed: string; done: Promise<boolean> } | null = null
+let sending: { from: Typed; done: Promise<boolean> } | null = null
 async function save(): Promise<void> {
   const typed = text.value
-  if (sending?.typed === typed) {
+  const from = source.value
+  if (sending?.from === from) {
     await sending.done
     return
   } // the pause and the leaving of the field ask for the same
   if (ask.value) return // it is asked which is meant
-  const read = isNumber.value ? fromEntry(typed, props.unit, prefs.system) : typed
-  const value = props.add !== undefined && typeof read === 'number' ? turn(read - props.add) : read
+  const read = isNumber.value ? fromEntry(from.text, props.unit, from.system) : typed
+  const value = from.add !== undefined && typeof read === 'number' ? turn(read - from.add) : read
   if (!dirty.value || (typed === shown.value && !fault.value)) {
     dirty.value = false
     draft.value = null
     return
   }
   const mine = {
-    typed,
+    from,
     done: store.patch({ [props.field]: props.part ? { [props.part]: value } : value } as Patch),
   }
   sending = mine
@@ -109,8 +120,8 @@ async function save(): Promise<void> {
   })
   const why = store.faults[named.value]
   refused.value = !saved && why ? { text: typed, why } : null
-  if (text.value === typed) draft.value = saved || why ? null : typed
-  if (!saved || text.value !== typed) return
+  if (source.value === from) draft.value = saved || why ? null : from
+  if (!saved || source.value !== from) return
   dirty.value = false
   if (left) text.value = shown.value
 }
@@ -151,10 +162,11 @@ onBeforeUnmount(() => {
 if (draft.value !== null) void save()
 function typed(now: string): void {
   text.value = now
+  source.value = inNow(now)
   left = false
   dirty.value = true
   typing.value = true
-  draft.value = now // until the server has it
+  draft.value = source.value // until the server has it
   void restSoon()
   void saveSoon()
 }
@@ -165,7 +177,10 @@ function choose(reading: string): void {
 }
 /** What was refused comes back into the field, to be put right. */
 function again(): void {
-  if (refused.value) text.value = refused.value.text
+  if (refused.value) {
+    text.value = refused.value.text
+    source.value = inNow(text.value)
+  }
   dirty.value = true
 }
 const holds = computed(() =>

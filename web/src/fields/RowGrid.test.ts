@@ -37,6 +37,18 @@ describe('a grid of rows', () => {
     ).toEqual(['355.6', '6', '15.6', '9'])
   })
 
+  it('keeps what was typed when the north is changed before it is sent', async () => {
+    const { put, inputs, wrapper } = grid()
+    await inputs()[0]!.setValue('33')
+    await wrapper.setProps({ columns: [{ ...columns[0]!, add: 0 }, columns[1]!] })
+    expect((inputs()[0]!.element as HTMLInputElement).value).toBe('7.4')
+    expect((inputs()[2]!.element as HTMLInputElement).value).toBe('350')
+    await vi.advanceTimersByTimeAsync(600)
+    const sent = put.mock.lastCall![1] as { azimuth_deg: number }[]
+    expect(sent[0]!.azimuth_deg).toBeCloseTo(7.4, 6)
+    expect(sent[1]).toEqual(rows[1])
+  })
+
   it('sends rows that were not touched as they came, not through their rounded text', async () => {
     const { put, inputs } = grid()
     await inputs()[3]!.setValue('11')

@@ -13,6 +13,7 @@ import { unitSign } from '@/lib/quantity'
 import { type ListName, rowId, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 import { adopted, type Column, type Entry, fromTexts, type Held, isBlank, isKept } from '@/fields/rows'
+import { isWrittenIn, textsIn, type WrittenIn, writtenIn } from '@/fields/rows'
 import { pathOf } from '@/fields/told'
 import { asTable, lacksNumber, laidOver, pastedCells, type Texts, toTexts } from '@/fields/rows'
 
@@ -46,7 +47,7 @@ const others = computed(() => props.rows.filter((row) => !(props.keep?.(row) ?? 
 
 const shownAs = (row: Entry): Held => ({ base: row, texts: toTexts(row, props.columns, prefs.system) })
 /** What was typed and is not kept by the server, over a reload. */
-const draft = useSessionStorage<{ held: Held[]; seen?: number; of?: string } | null>(
+const draft = useSessionStorage<{ held: Held[]; seen?: number; of?: string; in?: WrittenIn } | null>(
   `rows-${store.number}-${props.name}-${props.title}`,
   null,
   { serializer: StorageSerializers.object },
@@ -56,16 +57,29 @@ const owner = () => (INSIDE.has(props.name) ? (store.skyline?.id ?? '') : '')
 const sameOwner = (of = '') => of === owner() || (of === '' && (store.job?.facts.sky.skylines ?? []).length <= 1)
 // What was typed for another skyline is not this one's, and what is signed is as it was signed.
 if (draft.value && (store.locked || !sameOwner(draft.value.of))) draft.value = null
+const inNow = () => writtenIn(props.columns, prefs.system)
+/** In what the texts that are held are. */
+let heldIn = draft.value?.in ?? inNow()
 const held = ref<Held[]>(draft.value?.held ?? mine.value.map(shownAs))
+/** Where units or north are changed under what is being typed, it keeps its meaning. */
+function rewriteHeld(): void {
+  const was = heldIn
+  heldIn = inNow()
+  if (isWrittenIn(was, heldIn)) return
+  held.value = held.value.map((one) => ({ ...one, texts: textsIn(one, was, props.columns, prefs.system) }))
+}
 /** The change that these rows were taken from: what others change after it is not theirs to overwrite. */
 let seen = draft.value?.seen ?? store.job?.head
 const busy = ref(draft.value !== null)
 watch([mine, () => prefs.system, () => props.columns], () => {
-  if (!busy.value) {
+  if (busy.value) rewriteHeld()
+  else {
+    heldIn = inNow()
     held.value = mine.value.map(shownAs)
     seen = store.job?.head
   }
 })
+if (busy.value) rewriteHeld()
 /** Another skyline is in use: what was typed for the one before is not its own. */
 watch(
   () => (INSIDE.has(props.name) ? store.skyline?.id : ''),
@@ -148,7 +162,7 @@ function typed(): void {
   void restSoon()
   pending = true
   busy.value = true
-  if (!store.locked) draft.value = { held: held.value, seen, of: owner() }
+  if (!store.locked) draft.value = { held: held.value, seen, of: owner(), in: heldIn }
   void saveSoon()
 }
 function set(one: Held, column: Column, text: string): void {

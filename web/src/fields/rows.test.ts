@@ -10,8 +10,35 @@ import {
   lacksNumber,
   laidOver,
   pastedCells,
+  textsIn,
   toTexts,
+  writtenIn,
 } from '@/fields/rows'
+
+describe('rows in other units or from another north', () => {
+  const north = (add: number): Column[] => [
+    { key: 'azimuth_deg', label: 'Bearing', unit: 'deg', add },
+    { key: 'distance_m', label: 'Distance', unit: 'm' },
+    { key: 'note', label: 'Note', text: true },
+  ]
+  const was = writtenIn(north(25.6), 'metric')
+  const base = { id: 'a', azimuth_deg: 350, distance_m: 30.123, note: '' }
+
+  it('keep what was typed in its meaning and what was not in its value', () => {
+    const texts = { ...toTexts(base, north(25.6), 'metric'), azimuth_deg: '33' }
+    const now = textsIn({ base, texts }, was, north(0), 'imperial')
+    expect(now.azimuth_deg).toBe('7.4')
+    expect(now.distance_m).toBe(toTexts(base, north(0), 'imperial').distance_m)
+    const sent = fromTexts(now, base, north(0), 'imperial')
+    expect(sent.distance_m).toBe(30.123) // not through its rounded text
+    expect(sent.azimuth_deg).toBeCloseTo(7.4, 6)
+  })
+
+  it('keep a text that is no number, and words', () => {
+    const texts = { azimuth_deg: 'x', distance_m: '', note: '12' }
+    expect(textsIn({ base: { id: 'b' }, texts }, was, north(0), 'imperial')).toEqual(texts)
+  })
+})
 
 const runs = columnsOf('handover.runs', 'down_mbps', 'latency_ms', 'link', 'note')
 const points = columnsOf(

@@ -54,6 +54,22 @@ export function columnsOf<L extends ListPath>(
 /** A bearing folded to a whole turn. */
 export const turn = (value: number) => ((value % 360) + 360) % 360
 
+/** What was typed, and in what: the units, and what was added to a bearing before it was shown. */
+export interface Typed {
+  text: string
+  system: System
+  add?: number
+}
+
+/** The same in other units, or from another north; a text that is no number stays as it is. */
+export function rewritten(typed: Typed, unit: string, now: Omit<Typed, 'text'>): string {
+  if (typed.system === now.system && (typed.add ?? 0) === (now.add ?? 0)) return typed.text
+  const read = fromEntry(typed.text, unit, typed.system)
+  if (typeof read !== 'number') return typed.text
+  const kept = typed.add === undefined ? read : turn(read - typed.add)
+  return toEntry(now.add === undefined ? kept : Math.round(turn(kept + now.add) * 10) / 10, unit, now.system)
+}
+
 /** A row as texts. */
 export function toTexts(row: Entry, columns: Column[], system: System): Texts {
   return Object.fromEntries(
@@ -179,6 +195,33 @@ export function lacksNumber(texts: Texts, columns: Column[]): boolean {
 export interface Held {
   base: Entry
   texts: Texts
+}
+
+/** In what texts of rows are: the units, and what is added to each bearing. */
+export interface WrittenIn {
+  system: System
+  adds: Record<string, number | undefined>
+}
+export const writtenIn = (columns: Column[], system: System): WrittenIn => ({
+  system,
+  adds: Object.fromEntries(columns.filter((one) => one.add !== undefined).map((one) => [one.key, one.add])),
+})
+export const isWrittenIn = (one: WrittenIn, other: WrittenIn) => JSON.stringify(one) === JSON.stringify(other)
+
+/** Texts of a row in other units, or from another north: what was typed keeps its meaning, what was not its value. */
+export function textsIn(one: Held, was: WrittenIn, columns: Column[], system: System): Texts {
+  const then = columns.map((column) => ({ ...column, add: was.adds[column.key] }))
+  const [before, now] = [toTexts(one.base, then, was.system), toTexts(one.base, columns, system)]
+  const cell = (column: Column): string => {
+    const text = one.texts[column.key] ?? ''
+    if (isKept(one.base) && before[column.key] === text) return now[column.key] ?? ''
+    if (column.choices || column.tick || column.text || column.zone || column.moment || column.plain) return text
+    return rewritten({ text, system: was.system, add: was.adds[column.key] }, column.unit ?? '', {
+      system,
+      add: column.add,
+    })
+  }
+  return Object.fromEntries(columns.map((column) => [column.key, cell(column)]))
 }
 
 /**
