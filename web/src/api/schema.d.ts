@@ -5306,6 +5306,11 @@ export interface components {
             rules: components["schemas"]["HouseRules"];
             /** Runs */
             runs?: components["schemas"]["ServiceRun"][];
+            /**
+             * Work On
+             * @description Day of the work, by the site's clock
+             */
+            work_on?: string | null;
         };
         /** AcceptanceOutcome */
         AcceptanceOutcome: {

@@ -58,6 +58,15 @@ def judge_approved(job: JobInput) -> list[Finding]:
                 clears_by="Plan the position that was agreed to, or have the customer agree anew.",
             )
         ]
+    if brief.approved_at is not None and brief.approved_at.date() > brief.date:
+        return [
+            APPROVED(
+                Level.MIND,
+                "The customer agreed only after the day of the work",
+                f"On {brief.approved_at:%Y-%m-%d}, and the work is on {brief.date}.",
+                clears_by="Mend the day, or have the customer agree before anything is drilled.",
+            )
+        ]
     return [APPROVED(Level.CLEAR, f"{brief.approved_by} agreed to position {brief.approved_letter}", "")]
 
 

@@ -19,6 +19,7 @@ from rindle_core.stations.handover.findings import (
     BEFORE,
     HOURS,
     LATENCY,
+    RUN_TIMES,
     RUNS,
 )
 from rindle_core.stations.handover.service import (
@@ -48,6 +49,7 @@ class AcceptanceInput(Model):
     least_ping_ms: float | None = Field(default=None, ge=0)
     position_letter: str = Field(default="", max_length=3, description="Candidate that is planned")
     ahead_h: float = Field(default=0.0, ge=-14, le=14, description="Of the site's clock before UTC")
+    work_on: dt.date | None = Field(default=None, description="Day of the work, by the site's clock")
     rules: HouseRules = DEFAULT_RULES
 
 
@@ -132,6 +134,37 @@ def _judge_alike(runs: Sequence[ServiceRun]) -> list[Finding]:
             "Before and after were not measured alike",
             f"Not {', nor '.join(found)}. {reason}",
             clears_by="Measure both with one recipe: the same server, the same device, the same link.",
+        )
+    ]
+
+
+def _judge_times(given: AcceptanceInput) -> list[Finding]:
+    """A run before the work comes before those after it, and none of these before the day of the work."""
+    clock = dt.timezone(dt.timedelta(hours=given.ahead_h))
+    told = [
+        (number, run.when, run.measured_at.astimezone(clock))
+        for number, run in enumerate(given.runs, start=1)
+        if run.measured_at is not None and run.when in ("before", "after")
+    ]
+    first = min((at for _, when, at in told if when == "after"), default=None)
+    wrong = [
+        f"run {number} stands before the work, and was measured after the new service was"
+        for number, when, at in told
+        if when == "before" and first is not None and at > first
+    ]
+    wrong += [
+        f"run {number} stands after the work, and was measured on {at:%Y-%m-%d}"
+        for number, when, at in told
+        if when == "after" and given.work_on is not None and at.date() < given.work_on
+    ]
+    if not wrong:
+        return []
+    return [
+        RUN_TIMES(
+            Level.MIND,
+            "Runs were measured at another time than they stand for",
+            f"{'; '.join(wrong[:3]).capitalize()}.",
+            clears_by="Mend the time, the side that it stands for, or the day of the work; else take the run out.",
         )
     ]
 
@@ -225,7 +258,7 @@ def acceptance(given: AcceptanceInput) -> Outcome[AcceptanceResult]:
 
 
 def _judge(given: AcceptanceInput, result: AcceptanceResult, now: Sequence[ServiceRun]) -> list[Finding]:
-    findings = _judge_alike(given.runs)
+    findings = [*_judge_alike(given.runs), *_judge_times(given)]
     if result.before is None:
         findings.append(
             BEFORE.missing("The present service was not measured", "Enter runs at Brief, before anything is changed.")

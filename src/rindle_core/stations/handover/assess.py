@@ -96,6 +96,7 @@ def assess(context: Context) -> Outcome[HandOverPart]:
             least_ping_ms=aim.aim.least_ping_ms if aim.aim else least_low_ping_ms(job.picks.constellation),
             position_letter=job.sky.position_letter,
             ahead_h=job.brief.clock_ahead_h,
+            work_on=job.brief.date,
             rules=job.picks.rules,
         )
     )

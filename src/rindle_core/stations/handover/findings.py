@@ -93,6 +93,13 @@ SOURCES = Kind(
     source="Two sources bear each other out",
     at="handover.runs",
 )
+RUN_TIMES = Kind(
+    "handover.run_times",
+    "when runs were measured",
+    against="before and after the work, as they stand",
+    source="Times of the runs, and the day of the work",
+    at="handover.runs",
+)
 HOURS = Kind(
     "handover.hours",
     "first to last run after",

@@ -7,10 +7,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rindle_core.catalogue.models import Constellation
+from rindle_core.job import JobInput, assess
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.stations.handover.acceptance import AcceptanceInput, ServiceRun, acceptance
 from rindle_core.stations.handover.assess import least_low_ping_ms
 from rindle_core.stations.handover.service import figures_of, median_ends, ratio_of
+from tests import golden
 
 
 def run(down, ms=600, when="after", up=5, **told):
@@ -168,3 +170,30 @@ def test_packets_lost_are_minded_by_the_median_of_the_runs_that_tell_it():
     assert "loss" not in levels([run(40, loss_percent=1.0)])[1]  # one run does not show that it is well
     assert levels([run(40, loss_percent=9.0)])[1]["loss"].level == "mind"
     assert "loss" not in levels([run(40)])[1]
+
+
+@pytest.mark.parametrize(
+    ("before_at", "after_at", "said"),
+    [
+        ("2026-11-22T08:00:00Z", "2026-11-23T15:00:00Z", ""),
+        ("2026-11-23T16:00:00Z", "2026-11-23T15:00:00Z", "Run 1 stands before the work, and was measured after"),
+        ("2026-11-21T08:00:00Z", "2026-11-21T21:59:00Z", "Run 2 stands after the work, and was measured on 2026-11-21"),
+        ("2026-11-21T08:00:00Z", "2026-11-22T22:01:00Z", ""),  # past midnight by the site's clock
+        (None, "2026-11-24T15:00:00Z", ""),  # a day later is after the work too
+        ("2026-11-23T16:00:00Z", None, ""),
+    ],
+)
+def test_runs_were_measured_on_the_side_that_they_stand_for(before_at, after_at, said):
+    one = {"down_mbps": 10.0, "up_mbps": 2.0, "latency_ms": 640.0}
+    runs = [{**one, "when": "before", "measured_at": before_at}, {**one, "when": "after", "measured_at": after_at}]
+    told = acceptance(AcceptanceInput(runs=runs, ahead_h=2.0, work_on="2026-11-23"))
+    found = [one for one in told.findings if one.code == "handover.run_times"]
+    assert [one.level for one in found] == (["mind"] if said else [])
+    assert all(one.why.startswith(said) for one in found)
+
+
+def test_a_customer_agrees_before_the_work_is_done():
+    facts = golden.read("2026-103")["facts"]
+    for at, level in (("2026-11-24T07:00:00", "clear"), ("2026-11-25T07:00:00", "mind")):
+        told = assess(JobInput.model_validate({**facts, "approved_at": at})).result
+        assert [one.level for view in told.stations for one in view.findings if one.code == "brief.approved"] == [level]
