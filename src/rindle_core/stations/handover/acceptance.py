@@ -112,7 +112,8 @@ class AcceptanceResult(Model):
 
 def _judge_alike(runs: Sequence[ServiceRun]) -> list[Finding]:
     """Before on a cable against after by radio, or against another server, shows more than the line."""
-    found = []
+    found: list[str] = []
+    untold: list[str] = []
     told = (
         ("link", "on the same kind of link", "A run by radio shows the radio in the house as well as the line."),
         ("source", "against the same server", "Two servers differ by themselves: a gain may be theirs."),
@@ -126,6 +127,17 @@ def _judge_alike(runs: Sequence[ServiceRun]) -> list[Finding]:
         if sides["before"] and sides["after"] and not sides["before"] & sides["after"]:
             found.append(words)
             reason = why
+        elif bool(sides["before"]) != bool(sides["after"]) and {"before", "after"} <= {run.when for run in runs}:
+            untold.append(words.rpartition(" ")[2])
+    if not found and untold:
+        return [
+            ALIKE(
+                Level.MIND,
+                "Whether before and after were measured alike is not told",
+                f"Of one side alone is told: {', '.join(untold)}.",
+                clears_by="Say it beside the runs of both sides; measure both with one recipe.",
+            )
+        ]
     if not found:
         return []
     return [

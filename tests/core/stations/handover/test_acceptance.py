@@ -197,3 +197,17 @@ def test_a_customer_agrees_before_the_work_is_done():
     for at, level in (("2026-11-24T07:00:00", "clear"), ("2026-11-25T07:00:00", "mind")):
         told = assess(JobInput.model_validate({**facts, "approved_at": at})).result
         assert [one.level for view in told.stations for one in view.findings if one.code == "brief.approved"] == [level]
+
+
+def test_what_one_side_alone_tells_does_not_show_that_both_were_measured_alike():
+    told = {"link": "wired", "source": "Valley test page"}
+    for after, message in (
+        (told, None),
+        ({"link": "wired"}, "Whether before and after were measured alike is not told"),
+        ({**told, "link": "wireless"}, "Before and after were not measured alike"),
+        ({"link": "wireless"}, "Before and after were not measured alike"),
+    ):
+        _, found = levels([run(2, when="before", **told), run(20, **after)])
+        assert (found["alike"].message if "alike" in found else None) == message, after
+    for runs in ([run(2, when="before"), run(20)], [run(2, when="before", **told)]):
+        assert "alike" not in levels(runs)[1]  # of a service that is not measured yet nothing is compared
