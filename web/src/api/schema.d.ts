@@ -26121,6 +26121,12 @@ export interface components {
              */
             too_fast: boolean;
             /**
+             * Too Short
+             * @description Told over too short a time to say whether it is held steadily
+             * @default false
+             */
+            too_short: boolean;
+            /**
              * Turn Deg
              * @description To be added to its bearings, by the landmark at which it points
              */

@@ -76,8 +76,13 @@ watch(turned, () => handset.pose(posed()), { deep: true })
     <template v-if="told">
       <p class="figure" :class="{ moving: !told.steady }">{{ show(told) }}</p>
       <p class="quiet small" role="status">
-        {{ told.steady ? 'Held steadily' : 'It moves: lay it down, hands off' }}, to about
-        {{ told.height_error_deg.toFixed(1) }}°.
+        {{
+          told.steady
+            ? 'Held steadily'
+            : told.too_short
+              ? 'Hold it a moment longer'
+              : 'It moves: lay it down, hands off'
+        }}, to about {{ told.height_error_deg.toFixed(1) }}°.
       </p>
       <handset-zero v-if="given.along === 'edge'" :now="told" @found="recent = []" />
     </template>

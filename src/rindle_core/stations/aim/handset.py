@@ -25,6 +25,7 @@ from rindle_core.stations.aim.instruments import Side, shown_reading
 
 _LEAST_LEAN_DEG = 0.3  # what leans less has no bearing
 _STEADY_DEG = 0.3  # a hand on a face is steadier, a free hand is not
+_STEADY_S, _STEADY_COUNT = 0.5, 3  # two readings at the turn of a swing are alike
 
 
 class HandsetInput(HandsetErrors):
@@ -59,6 +60,7 @@ class HandsetResult(Model):
     side: Side
     spread_deg: float = Field(description="Standard deviation of what it told about its mean, as an angle")
     steady: bool
+    too_short: bool = Field(default=False, description="Told over too short a time to say whether it is held steadily")
     turn_rate_deg_per_s: float = Field(description="The fastest that it was turned about the vertical")
     too_fast: bool = Field(description="Faster than the pace that was told")
 
@@ -79,6 +81,8 @@ def handset(given: HandsetInput) -> Outcome[HandsetResult]:
     leans = 90.0 - height if given.along == "face" else 90.0 - abs(height)
     angle = 90.0 - height if given.from_vertical else height
     reading, side = shown_reading(angle + given.instrument_deg)
+    held_s = given.samples[-1].at_s - given.samples[0].at_s
+    too_short = len(given.samples) < _STEADY_COUNT or held_s < _STEADY_S
     rate = float(turned_deg_per_s(given.samples).max())
     result = HandsetResult(
         bearing_true_deg=(bearing + given.declination_deg + given.turn_deg) % 360.0
@@ -95,7 +99,8 @@ def handset(given: HandsetInput) -> Outcome[HandsetResult]:
         reading_deg=min(90.0, reading),
         side=side,
         spread_deg=spread,
-        steady=spread <= _STEADY_DEG and len(given.samples) > 1,
+        steady=spread <= _STEADY_DEG and not too_short,
+        too_short=too_short and spread <= _STEADY_DEG,
         turn_rate_deg_per_s=rate,
         too_fast=given.pace_deg_per_s is not None and rate > given.pace_deg_per_s,
     )
@@ -103,6 +108,8 @@ def handset(given: HandsetInput) -> Outcome[HandsetResult]:
 
 
 def _judge(result: HandsetResult) -> Finding:
+    if result.too_short:
+        return HANDSET.missing("Whether it is held steadily is not known yet", "Hold it for a moment longer.")
     return HANDSET.at_most(
         result.spread_deg,
         _STEADY_DEG,

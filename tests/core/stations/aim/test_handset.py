@@ -97,7 +97,7 @@ def test_without_compass_and_landmark_a_bearing_is_not_told():
 
 
 def test_readings_over_north_are_averaged_as_directions():
-    found = told([sighted(0, 359.9, 10), sighted(0.1, 0.1, 10)], along="camera")
+    found = told([sighted(0, 359.9, 10), sighted(0.3, 0, 10), sighted(0.6, 0.1, 10)], along="camera")
     assert (found.bearing_true_deg + 180) % 360 - 180 == pytest.approx(0, abs=1e-9)
     assert found.steady
 
@@ -108,6 +108,20 @@ def test_a_device_that_moves_is_not_called_steady():
     assert moving.result.spread_deg == pytest.approx(1.0, rel=1e-3)
     assert (moving.result.steady, moving.findings[0].level) == (False, "mind")
     assert not told([sample(0, 0, 20, 0)]).steady
+
+
+@pytest.mark.parametrize(
+    ("times", "steady"),
+    [((0,), False), ((0, 0.6), False), ((0, 0.1, 0.2), False), ((0, 0.3, 0.6), True), ((0, 0.2, 0.4, 0.49), False)],
+)
+def test_a_moment_is_too_short_to_be_called_steady(times, steady):
+    """A swing of 3° at its turn: two readings a tenth of a second apart are alike."""
+    outcome = calculator("handset").run({"samples": [sample(at, 0, 20, 0) for at in times]})
+    assert (outcome.result.steady, outcome.result.too_short) == (steady, not steady)
+    assert outcome.findings[0].level == ("clear" if steady else "unknown")
+    swung = [sample(at, 0, 36.4 + 3 * np.sin(9 * at), 0) for at in (0.16, 0.25)]
+    assert not told(swung).steady
+    assert told(swung).spread_deg > 0.3 or told(swung).too_short
 
 
 def test_a_turn_is_timed_over_a_third_of_a_second_and_over_north():
