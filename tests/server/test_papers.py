@@ -192,6 +192,8 @@ def test_whom_a_report_is_for_decides_what_stands_in_it(crew):
     assert "Radio figures by stage" in pages["operator"]
     assert "Radio figures by stage" not in pages["customer"]
     assert "mufol-teris" not in "".join(pages.values())
+    planned = {whom: crew.get(f"/api/jobs/2026-103/report.html?audience={whom}").content.decode() for whom in FORMS}
+    assert {whom for whom, page in planned.items() if "workshop telephone" in page} == {"firm"}  # how one is reached
     only = crew.get("/api/jobs/2026-101/report.html?stations=peak").content.decode()
     assert ("7 Peak" in only, "4 Mount" in only) == (True, False)
     assert crew.get("/api/jobs/2026-101/report.html?stations=attic").status_code == 422
@@ -200,7 +202,7 @@ def test_whom_a_report_is_for_decides_what_stands_in_it(crew):
 def test_a_report_tells_what_it_rests_on(crew):
     page = crew.get("/api/jobs/2026-101/report.html").content.decode()
     for words in (
-        "X3-04471", "Coax 7 mm", "Angles", "Correction inside it", "Joints", "Highland Carriers"[:0],
+        "X3-04471", "Coax 7 mm", "Angles", "Correction inside it", "Joints", "Highland Carriers",
         "Beam letter", "After activation", "Valley test page", "times the old", "Watched for gaps", "Mpho Tsediso",
         "Signature of the customer", "Yellow paint", "fell on both sides", "Main earth",
     ):  # fmt: skip

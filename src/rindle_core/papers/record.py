@@ -186,6 +186,7 @@ def build_blocks(facts: JobInput, result: JobAssessment, system: System) -> Bloc
                 for one in (result.measures.measures if result.measures else [])
             ],
         ),
+        *block("delivery", "Delivery", [("Delivered by", build.delivered_by)]),
         *table(
             "damages",
             "Came damaged",

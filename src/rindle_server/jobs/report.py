@@ -68,7 +68,7 @@ FORMS: dict[Audience, Form] = {
     "operator": Form(
         "the operator",
         frozenset({"brief", "aim", "cable", "peak", "bringup", "handover"}),
-        frozenset({"wanted", "hazards", "network", "devices", "proved", "attitudes", "closing"}),
+        frozenset({"wanted", "height", "hazards", "computer", "network", "devices", "proved", "attitudes", "closing"}),
         all_findings=False,
         trail=False,
         photos=False,
@@ -76,7 +76,9 @@ FORMS: dict[Audience, Form] = {
     "customer": Form(
         "the customer",
         frozenset({"brief", "sky", "mount", "cable", "handover"}),
-        frozenset({"order", "people", "hazards", "entries", "left_out", "holes", "seats", "skylines", "cable-tests"}),
+        frozenset(
+            {"order", "people", "height", "hazards", "entries", "left_out", "holes", "seats", "skylines", "cable-tests"}
+        ),
         all_findings=False,
         trail=False,
     ),
