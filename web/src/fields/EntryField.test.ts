@@ -147,6 +147,19 @@ describe('an entry field', () => {
     expect((later.input.element as HTMLInputElement).value).toBe('sixty')
   })
 
+  it('gives a refused figure back in its meaning when the units were changed since', async () => {
+    const { input, wrapper } = field(false)
+    await input.setValue('7620')
+    await vi.advanceTimersByTimeAsync(900)
+    await flushPromises()
+    wrapper.unmount()
+    delete useJob().faults.mast_diameter_mm
+    usePrefs().system = 'imperial'
+    const later = field(false)
+    await later.wrapper.findAll('button')[0]!.trigger('click')
+    expect((later.input.element as HTMLInputElement).value).toBe('300') // inches, not 7620 of them
+  })
+
   it('lets a value that came another way stand in front of a refused text', async () => {
     const { input, wrapper, store } = field(false)
     await input.setValue('sixty')

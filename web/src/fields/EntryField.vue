@@ -57,13 +57,9 @@ const draft = useSessionStorage<Typed | null>(`typed-${store.number}-${named.val
   serializer: StorageSerializers.object,
 })
 /** What the server refused survives too, beside the value that holds and never in its place. */
-const refused = useSessionStorage<{ text: string; why: string } | null>(
-  `refused-${store.number}-${named.value}`,
-  null,
-  {
-    serializer: StorageSerializers.object,
-  },
-)
+const refused = useSessionStorage<(Typed & { why: string }) | null>(`not-taken-${store.number}-${named.value}`, null, {
+  serializer: StorageSerializers.object,
+})
 /** In what is typed now; the text keeps its meaning where units or north are changed under it. */
 const inNow = (text: string): Typed => ({ text, system: prefs.system, add: props.add })
 const source = ref<Typed>(draft.value ?? inNow(shown.value))
@@ -119,7 +115,7 @@ async function save(): Promise<void> {
     if (sending === mine) sending = null
   })
   const why = store.faults[named.value]
-  refused.value = !saved && why ? { text: typed, why } : null
+  refused.value = !saved && why ? { ...from, why } : null
   if (source.value === from) draft.value = saved || why ? null : from
   if (!saved || source.value !== from) return
   dirty.value = false
@@ -178,8 +174,9 @@ function choose(reading: string): void {
 /** What was refused comes back into the field, to be put right. */
 function again(): void {
   if (refused.value) {
-    text.value = refused.value.text
-    source.value = inNow(text.value)
+    const { text: raw, system, add } = refused.value
+    source.value = { text: raw, system, add }
+    text.value = asShown(source.value)
   }
   dirty.value = true
 }

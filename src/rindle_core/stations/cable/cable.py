@@ -308,7 +308,7 @@ def cable(given: CableInput) -> Outcome[CableResult]:
         longest_by_loss_m=max(0.0, (given.limits.most_loss_db - joints_db) / high) if high > 0 else 10_000.0,
         longest_by_supply_m=_longest_by_supply_m(given, given.cable),
     )
-    if not given.pieces:
+    if length_m == 0 and not result.untold_count:
         return Outcome(
             result, [EMPTY.missing("No route has been entered", "Enter the pieces from the arm to the modem.")]
         )

@@ -9,9 +9,11 @@ import numpy as np
 from pydantic import Field
 
 from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.geometry import fold_90
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.kernel.ties import no_more
 from rindle_core.science.isolation import fit_null, isolation_db, wanted_loss_db
 from rindle_core.stations.peak.findings import NULL, NULL_PLAN
 from rindle_core.stations.peak.rows import SkewReading
@@ -109,8 +111,8 @@ def _judge_set(given: SkewInput) -> list[Finding]:
     """Without a null the figure at which it is locked is held against Aim's."""
     if given.set_deg is None or given.planned_deg is None:
         return []
-    off = abs((given.set_deg - given.planned_deg + 90.0) % 180.0 - 90.0)  # half a turn on it is the same plane
-    if off <= given.rules.null_from_plan_deg:
+    off = abs(float(fold_90(given.set_deg - given.planned_deg)))
+    if no_more(off, given.rules.null_from_plan_deg):
         return []  # near it nothing is proved either
     return [
         NULL_PLAN(
@@ -130,11 +132,11 @@ def _judge_plan(given: SkewInput, result: SkewResult) -> list[Finding]:
     off, null = result.from_plan_deg, result.null_deg
     if off is None or null is None:
         return []
-    off = (off + 90.0) % 180.0 - 90.0  # a plane turned by half a turn is the same plane
-    other = abs(off) >= _OTHER_DEG
+    off = abs(float(fold_90(off)))
+    other = off >= _OTHER_DEG
     return [
         NULL_PLAN.at_most(
-            abs(off),
+            off,
             given.rules.null_from_plan_deg,
             level=Level.HOLD if other else Level.MIND,
             clear="The null lies where Aim has it",

@@ -119,9 +119,9 @@ def test_a_moment_is_too_short_to_be_called_steady(times, steady):
     outcome = calculator("handset").run({"samples": [sample(at, 0, 20, 0) for at in times]})
     assert (outcome.result.steady, outcome.result.too_short) == (steady, not steady)
     assert outcome.findings[0].level == ("clear" if steady else "unknown")
-    swung = [sample(at, 0, 36.4 + 3 * np.sin(9 * at), 0) for at in (0.16, 0.25)]
-    assert not told(swung).steady
-    assert told(swung).spread_deg > 0.3 or told(swung).too_short
+    swung = told([sample(at, 0, 36.4 + 3 * np.sin(9 * at), 0) for at in (0.13, 0.22)])
+    assert swung.spread_deg < 0.1
+    assert (swung.steady, swung.too_short) == (False, True)
 
 
 def test_a_turn_is_timed_over_a_third_of_a_second_and_over_north():
