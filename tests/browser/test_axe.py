@@ -9,7 +9,7 @@ from playwright.sync_api import TimeoutError
 
 from tests.browser.hands import at_rest, turn_to
 
-EVERY = int(os.environ.get("RINDLE_LEAVES_EVERY", "3"))  # of the leaves one in so many, others each day; 1: all
+EVERY = int(os.environ.get("RINDLE_LEAVES_EVERY", "4"))  # of the leaves one in so many, others each day; 1: all
 LAPTOP, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 1180}
 AXE = Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js"
 STATIONS = ("brief", "aim", "sky", "mount", "cable", "build", "peak", "bringup", "handover")

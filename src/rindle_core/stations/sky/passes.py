@@ -274,7 +274,7 @@ class Run(NamedTuple):
     states: NDArray[np.int8]
 
 
-_OF_THE_SKYLINE = {*Surroundings.model_fields, "season", "needs", "bearings"}
+_OF_THE_SKYLINE = {*Surroundings.model_fields, "season", "needs", "words", "bearings"}
 
 
 def _followed(given: LowOrbitInput, progress: Progress | None) -> Passes:
