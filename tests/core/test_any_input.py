@@ -2,6 +2,7 @@
 
 import json
 import os
+import random
 
 import pytest
 
@@ -9,7 +10,7 @@ from rindle_core.job import JobInput, assess
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import parse
 from rindle_core.kernel.registry import calculators
-from rindle_core.stations.entries import ROOMS
+from rindle_core.stations.entries import ROOMS, Picks
 from tests import golden
 from tests.strategies import Maker
 
@@ -81,3 +82,36 @@ def test_any_entry_into_a_real_job_gives_a_result_or_a_sentence(name):
         if outcome is not None:
             json.loads(outcome.as_json())
             assert len(outcome.result.stations) == 9
+            assert "waits.figures" not in {one.code for view in outcome.result.stations for one in view.findings}, (
+                picked
+            )
+
+
+def figures(value, way=()):
+    """The way to each number inside."""
+    if isinstance(value, dict | list):
+        for at, one in value.items() if isinstance(value, dict) else enumerate(value):
+            yield from figures(one, (*way, at))
+    elif isinstance(value, int | float) and not isinstance(value, bool):
+        yield way
+
+
+def instead(value, way, change):
+    if not way:
+        return change(value)
+    part = dict(value) if isinstance(value, dict) else list(value)
+    part[way[0]] = instead(value[way[0]], way[1:], change)
+    return part
+
+
+@pytest.mark.parametrize("name", ["2026-101", "2026-104", "2026-107"])
+def test_a_figure_of_the_stores_that_is_a_thousand_times_off_takes_no_job_with_it(name):
+    """Grams for kilograms, millimetres for metres: refused in a sentence where it is typed, or held where it counts."""
+    base = golden.read(name)["facts"]
+    ways = [way for store in Picks.model_fields if store in base for way in figures(base[store], (store,))]
+    assert len(ways) > 100
+    for way in random.Random(SEEDS).sample(ways, min(len(ways), 2 * SEEDS)):
+        for times in (1000, 0.001):
+            data = instead(base, way, lambda was, times=times: type(was)(was * times))
+            outcome = answer_of(lambda data=data: assess(parse(JobInput, data)))
+            assert outcome is None or len(outcome.result.stations) == 9

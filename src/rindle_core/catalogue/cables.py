@@ -15,10 +15,10 @@ class CableLimits(Model):
     """What the terminal asks of its cable."""
 
     types: list[str] = Field(min_length=1, description="From the stores")
-    most_m: float = Field(gt=0)
-    if_low_mhz: float = Field(gt=0)
-    if_high_mhz: float = Field(gt=0)
-    most_loss_db: float = Field(gt=0)
+    most_m: float = Field(gt=0, le=10_000)
+    if_low_mhz: float = Field(gt=0, le=60_000)
+    if_high_mhz: float = Field(gt=0, le=60_000)
+    most_loss_db: float = Field(gt=0, le=200)
     runs: int = Field(default=1, ge=1, le=2)
     ports: list[Annotated[str, Field(min_length=1, max_length=20)]] = Field(
         default_factory=list, max_length=4, description="Names of the ports, one a run, as the labels have them"
@@ -31,9 +31,9 @@ class CableLimits(Model):
 class Supply(Model):
     """Direct current sent up the cable."""
 
-    supply_v: float = Field(gt=0)
-    power_w: float = Field(ge=0)
-    least_v: float = Field(gt=0, description="Least voltage at which the outdoor unit starts")
+    supply_v: float = Field(gt=0, le=1000)
+    power_w: float = Field(ge=0, le=5000)
+    least_v: float = Field(gt=0, le=1000, description="Least voltage at which the outdoor unit starts")
 
 
 class CoaxCable(Model):
@@ -45,11 +45,11 @@ class CoaxCable(Model):
     code: str
     name: str
     kind: CableKind = "coax"
-    loss_a: float = Field(default=0.0, ge=0, description="dB per 100 m per √MHz: the conductors")
-    loss_b: float = Field(default=0.0, ge=0, description="dB per 100 m per MHz: the dielectric")
-    loop_ohm_per_100m: float = Field(gt=0, description="Centre and screen in series, direct current, 20 °C")
-    diameter_mm: float = Field(gt=0)
-    bend_radius_mm: float = Field(gt=0)
+    loss_a: float = Field(default=0.0, ge=0, le=100, description="dB per 100 m per √MHz: the conductors")
+    loss_b: float = Field(default=0.0, ge=0, le=10, description="dB per 100 m per MHz: the dielectric")
+    loop_ohm_per_100m: float = Field(gt=0, le=1000, description="Centre and screen in series, direct current, 20 °C")
+    diameter_mm: float = Field(gt=0, le=100)
+    bend_radius_mm: float = Field(gt=0, le=2000)
     lengths_m: list[Annotated[float, Field(gt=0, le=1000)]] = Field(
         default_factory=list, max_length=20, description="Lengths in which it is supplied; empty: cut from a drum"
     )

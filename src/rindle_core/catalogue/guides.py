@@ -32,6 +32,9 @@ class GuideKey(Model):
     does: str = Field(max_length=200)
 
 
+MODEM_GUIDES: tuple[GuideKind, ...] = ("sound", "page")  # the terminal itself tells; the others read on their own scale
+
+
 class PeakGuide(Model):
     """What tells that the beam comes nearer, and how it behaves."""
 
@@ -66,4 +69,13 @@ class ScrewLink(Model):
         return math.degrees(math.acos(min(1.0, max(-1.0, cosine))))
 
 
-__all__ = ["GUIDE_KINDS", "MEMORY_RESETS", "GuideKey", "GuideKind", "MemoryReset", "PeakGuide", "ScrewLink"]
+__all__ = [
+    "GUIDE_KINDS",
+    "MEMORY_RESETS",
+    "MODEM_GUIDES",
+    "GuideKey",
+    "GuideKind",
+    "MemoryReset",
+    "PeakGuide",
+    "ScrewLink",
+]

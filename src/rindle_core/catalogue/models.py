@@ -179,9 +179,9 @@ class Instrument(Model):
 class MastWindow(Model):
     """Mast outer diameters that the clamp grips, and the length it needs."""
 
-    least_mm: float = Field(gt=0)
-    most_mm: float = Field(gt=0)
-    clamp_height_mm: float = Field(default=150.0, gt=0)
+    least_mm: float = Field(gt=0, le=1000)
+    most_mm: float = Field(gt=0, le=1000)
+    clamp_height_mm: float = Field(default=150.0, gt=0, le=3000)
 
     @model_validator(mode="after")
     def _ordered(self) -> Self:
@@ -221,9 +221,9 @@ class MakerWind(Model):
 class Screw(Model):
     """A fine screw of the head."""
 
-    deg_per_turn: float = Field(gt=0, description="Of the head, at mid-travel")
+    deg_per_turn: float = Field(ge=0.01, le=90, description="Of the head, at mid-travel")
     backlash_turns: float = Field(default=0.0, ge=0, le=5)
-    span_turns: float = Field(default=12.0, gt=0, description="From mid-travel to either end stop")
+    span_turns: float = Field(default=12.0, gt=0, le=1000, description="From mid-travel to either end stop")
     link: ScrewLink | None = Field(
         default=None, description="Of a screw whose turns are not evenly so many degrees; empty: even"
     )
@@ -245,11 +245,11 @@ class Bracket(Model):
 
     code: str = Field(min_length=1, max_length=40)
     name: str = Field(min_length=1, max_length=80)
-    least_mm: float = Field(gt=0, description="Nearest that a spare feed's centre may sit to the main one's")
-    most_mm: float = Field(gt=0, description="Farthest, to either side")
-    most_height_mm: float = Field(ge=0, description="How far a spare feed may be set up or down")
+    least_mm: float = Field(gt=0, le=2000, description="Nearest that a spare feed's centre may sit to the main one's")
+    most_mm: float = Field(gt=0, le=2000, description="Farthest, to either side")
+    most_height_mm: float = Field(ge=0, le=2000, description="How far a spare feed may be set up or down")
     feed_count: int = Field(default=1, ge=1, le=12, description="Spare feeds that it holds")
-    pitch_mm: float = Field(default=60.0, gt=0, description="Least distance between two spare feeds")
+    pitch_mm: float = Field(default=60.0, gt=0, le=1000, description="Least distance between two spare feeds")
 
     @model_validator(mode="after")
     def _ordered(self) -> Self:
@@ -276,9 +276,11 @@ class Terminal(Model):
     )
     receive_ghz: float = Field(ge=1, le=50)
     transmit_ghz: float = Field(ge=1, le=100)
-    transmit_w: float = Field(default=0.0, ge=0)
-    receive_beamwidth_deg: float | None = Field(default=None, gt=0, description="Maker's figure, else 70 λ/D")
-    wind_force_coefficient: float | None = Field(default=None, gt=0, description="Maker's figure, else the envelope")
+    transmit_w: float = Field(default=0.0, ge=0, le=1000)
+    receive_beamwidth_deg: float | None = Field(default=None, ge=0.1, le=60, description="Maker's figure, else 70 λ/D")
+    wind_force_coefficient: float | None = Field(
+        default=None, gt=0, le=3, description="Maker's figure, else the envelope"
+    )
     maker_wind: MakerWind | None = Field(default=None, description="The maker's table of wind, where there is one")
     mast_wall_least_mm: float | None = Field(
         default=None, gt=0, le=50, description="Thinnest wall of a mast that its maker allows"
@@ -292,7 +294,7 @@ class Terminal(Model):
         default_factory=dict, description="How each hand is set at this feed: collar letter, feed piece, code"
     )
     reference_gain_db: float = Field(
-        default=0.0, description="Receive figure relative to the beam's reference terminal"
+        default=0.0, ge=-60, le=60, description="Receive figure relative to the beam's reference terminal"
     )
     self_install: bool = Field(
         default=False, description="Whether its maker and network let an owner install it without trained people"

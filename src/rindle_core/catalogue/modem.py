@@ -113,7 +113,7 @@ class BringUpState(Model):
 
     code: str
     name: str
-    usual_s: float = Field(ge=0)
+    usual_s: float = Field(ge=0, le=86_400)
     light: str = Field(default="", description="Its lights in words, where they are not told one by one")
     lights: list[Light] = Field(default_factory=list, max_length=12)
     said: str = Field(default="", description="What the terminal is doing, in plain words")
@@ -160,7 +160,7 @@ class ModemEntry(Model):
     compared: Literal["same", "number", "position", "no"] = Field(
         default="same", description="How what the modem shows is compared with what was entered"
     )
-    within: float = Field(default=0.0, ge=0, description="Of a number: difference; of a position: metres")
+    within: float = Field(default=0.0, ge=0, le=1_000_000, description="Of a number: difference; of a position: metres")
 
     @model_validator(mode="after")
     def _fed_of_old(self) -> Self:

@@ -122,8 +122,8 @@ class MountKind(Model):
     holds: Holds = Field(default="given", description="What holds it")
     reach_m: float = Field(default=0.0, ge=0, le=20, description="How far it stands off what it is fixed to")
     rise_m: float = Field(default=0.0, ge=0, le=30, description="How far its tube goes up from there")
-    grip_least_mm: float | None = Field(default=None, gt=0, description="Thinnest tube that it grips itself")
-    grip_most_mm: float | None = Field(default=None, gt=0, description="Thickest tube that it grips itself")
+    grip_least_mm: float | None = Field(default=None, gt=0, le=1000, description="Thinnest tube that it grips itself")
+    grip_most_mm: float | None = Field(default=None, gt=0, le=1000, description="Thickest tube that it grips itself")
     tube_mm: float | None = Field(
         default=None, gt=0, le=500, description="Outer diameter of the tube that it brings; empty: as the clamp asks"
     )

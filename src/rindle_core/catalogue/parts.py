@@ -74,8 +74,8 @@ class Part(Model):
     """Something in the box, with the mass of what is lifted in one piece."""
 
     name: str
-    count: int = Field(default=1, ge=1)
-    mass_kg: float = Field(default=0.0, ge=0)
+    count: int = Field(default=1, ge=1, le=99)
+    mass_kg: float = Field(default=0.0, ge=0, le=500)
     first_up: bool = Field(default=False, description="Sits on the mast: it goes up before what hangs on it")
     kind: PartKind | None = Field(default=None, description="Where its model and serial number are asked for")
     label_read: bool = Field(

@@ -29,7 +29,7 @@ from rindle_core.stations.mount.room import STATION as MOUNT
 from rindle_core.stations.names import GOALS
 from rindle_core.stations.peak.room import STATION as PEAK
 from rindle_core.stations.sky.room import STATION as SKY
-from rindle_core.stations.station import WAITS, Context, Headline, Station
+from rindle_core.stations.station import BEYOND, WAITS, Context, Headline, Station
 
 COURSE: tuple[Station[Any], ...] = (BRIEF, AIM, SKY, MOUNT, CABLE, BUILD, PEAK, BRINGUP, HANDOVER)
 _BY_CODE = {one.code: one for one in COURSE}
@@ -194,9 +194,9 @@ def views(answers: Mapping[str, Answer]) -> list[StationView]:
 
 
 def kinds_of(code: str) -> list[Kind]:
-    """The kinds of finding that a room lists; the one that all rooms share stands with Brief."""
+    """The kinds of finding that a room lists; those that all rooms share stand with Brief."""
     listed = vars(import_module(f"rindle_core.stations.{code}.findings")).values()
-    return [*([WAITS] if code == "brief" else []), *(one for one in listed if isinstance(one, Kind))]
+    return [*([WAITS, BEYOND] if code == "brief" else []), *(one for one in listed if isinstance(one, Kind))]
 
 
 def furthest(stations: list[StationView]) -> int:

@@ -6,15 +6,23 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from typing import Any, Generic, TypeVar
 
+from pydantic import ValidationError
+
 from rindle_core.kernel.findings import Finding, Kind, Level, worst
 from rindle_core.kernel.headline import Segment, sentence
-from rindle_core.kernel.model import Facts, Model
+from rindle_core.kernel.model import Facts, Model, faults_of
 from rindle_core.kernel.registry import Outcome
-from rindle_core.stations.entries import JobInput
+from rindle_core.stations.entries import JobInput, Picks
 
 R = TypeVar("R", bound=Model)
 
 WAITS = Kind("waits.brief", "a station that waits for entries at Brief", at="brief.place_text")
+BEYOND = Kind(
+    "waits.figures",
+    "figures of the stores or of the firm's rules with which nothing can be reckoned",
+    source="The limits within which each formula holds",
+    at="brief.terminal_code",
+)
 WAITS_FOR_BRIEF = WAITS.missing("The brief is not complete", "Enter place, terminal and satellite at Brief.")
 
 
@@ -97,7 +105,20 @@ class Station(Generic[R]):
     doubts: tuple[Doubt, ...] = ()
 
     def answer(self, context: Context) -> tuple[Outcome[R], Headline]:
-        """Its outcome and its sentence, with what is doubted before both: what holds then goes on holding."""
+        """Its outcome and its sentence. What the stores or the firm's rules say beyond all bounds takes no job with it:
+        the room is on hold, names it, and is reckoned as far as it goes without them.
+        """
+        try:
+            return self._answer(context)
+        except (ValidationError, ArithmeticError) as error:
+            told = _beyond(error)
+            bare = Context(context.job.model_copy(update={"picks": Picks()}), context.outcomes)
+            outcome, _ = self._answer(bare)
+            waiting = [one for one in outcome.findings if one.level in (Level.HOLD, Level.UNKNOWN)]
+            return Outcome(outcome.result, [told, *waiting]), Headline(sentence(told.message))
+
+    def _answer(self, context: Context) -> tuple[Outcome[R], Headline]:
+        """With what is doubted before both: what holds then goes on holding."""
         outcome = self.assess(context)
         found, whole = outcome.findings, None
         for doubt in self.doubts:
@@ -111,9 +132,31 @@ class Station(Generic[R]):
         return Outcome(outcome.result, found), headline
 
 
+def _beyond(error: ValidationError | ArithmeticError) -> Finding:
+    faults = faults_of(error) if isinstance(error, ValidationError) else []
+    which = "; ".join(f"{one.field.replace('_', ' ')}: {one.message}" for one in faults) or "a figure is too large"
+    return BEYOND(
+        Level.HOLD,
+        "A figure of the stores or of the firm’s rules cannot be right",
+        f"Nothing that rests on it can be reckoned: {which}.",
+        clears_by="Look at terminal, mount and cable in the stores and at the firm’s rules: mend it there.",
+    )
+
+
 def free(findings: list[Finding]) -> bool:
     """Whether a station has its entries and no hold: what a hold point asks."""
     return worst(findings) in (Level.CLEAR, Level.MIND)
 
 
-__all__ = ["WAITS", "WAITS_FOR_BRIEF", "Context", "Doubt", "Entered", "Headline", "Station", "as_given", "free"]
+__all__ = [
+    "BEYOND",
+    "WAITS",
+    "WAITS_FOR_BRIEF",
+    "Context",
+    "Doubt",
+    "Entered",
+    "Headline",
+    "Station",
+    "as_given",
+    "free",
+]

@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from rindle_core import __version__
 from rindle_core.catalogue.models import Instrument
-from rindle_core.stations.aim.instruments import checks_at_peak
+from rindle_core.stations.aim.instruments import checks_at_peak, read_at_peak
 from rindle_core.stations.secrets import masked_change, masked_facts, masked_part
 from rindle_server.errors import Conflict
 from rindle_server.jobs import models
@@ -94,15 +94,13 @@ def _teach_instruments(job: models.Job, found: Assessed) -> None:
     pointing = found.result.pointing
     if found.result.aim is None or facts.picks.terminal is None or pointing is None or not pointing.peaked:
         return  # without a proved peak the aim is not known, and nothing is learnt from it
-    checks = checks_at_peak(
-        facts.brief.date,
-        job.number,
+    read = read_at_peak(
         found.result.aim,
         [facts.picks.terminal.clinometer, *facts.picks.terminal.other_faces],
         facts.peak.compass_at_peak_deg,
         facts.peak.clinometer_at_peak_deg,
     )
-    for kind, check in checks.items():
+    for kind, check in checks_at_peak(facts.brief.date, job.number, read).items():
         item = StoreItem.objects.filter(kind="instrument", code=getattr(facts.aim, f"{kind}_code")).first()
         if item is not None:
             own = item.read(Instrument)

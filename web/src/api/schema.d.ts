@@ -59403,8 +59403,18 @@ export interface components {
              * @default true
              */
             has_code: boolean;
+            /**
+             * Locked Db
+             * @description At Peak after tightening, as the terminal itself showed it; a meter's scale is another
+             */
+            locked_db?: number | null;
             /** Marks */
             marks?: components["schemas"]["RadioMark"][];
+            /**
+             * Now Db
+             * @description What it shows now, of one that is online
+             */
+            now_db?: number | null;
             /**
              * Online
              * @default false

@@ -12,7 +12,7 @@ from rindle_core.stations.aim.aimed import aim_at
 from rindle_core.stations.aim.arc import judge_inclined
 from rindle_core.stations.aim.beams import BeamInput, BeamResult
 from rindle_core.stations.aim.beside import feeds_of, landmarks_seen
-from rindle_core.stations.aim.dial import correction, dial_of, judge_lean_side, plumb_of
+from rindle_core.stations.aim.dial import correction, dial_of, judge_checks, judge_lean_side, plumb_of
 from rindle_core.stations.aim.dial_figures import DialFigures, preset_off_deg
 from rindle_core.stations.aim.findings import PRESET, PRESET_SIDE
 from rindle_core.stations.aim.instruments import AS_USUAL, InstrumentsInput, InstrumentsResult, instruments
@@ -170,7 +170,7 @@ def assess(context: Context) -> Outcome[AimPart]:
     azimuth = result.azimuth_true_deg if result and result.visible else None
     if panel_aim is not None and not panel_aim.self_aiming:
         azimuth = panel_aim.azimuth_true_deg
-    dish += [*judge_lean_side(job, result), *swing_of(job, result)]
+    dish += [*judge_checks(job), *judge_lean_side(job, result), *swing_of(job, result)]
     part = AimPart(
         landmarks_seen=landmarks_seen(job.aim.landmarks, job.brief.place, azimuth),
         spare_feeds=beside.result if isinstance(beside, Outcome) else None,

@@ -105,6 +105,14 @@ CLINOMETER_ERROR = Kind(
     source="Reversal test",
     at="aim.clinometer_correction_deg",
 )
+CHECKS = Kind(
+    "aim.checks.{}",
+    "what an instrument's own checks come to",
+    against="the most that an instrument is off; how far they may lie from each other",
+    unit="deg",
+    source="Median of its checks, and how they scatter about it",
+    at="aim.clinometer_code",
+)
 HANDSET = Kind(
     "aim.handset",
     "how steadily a telephone is held while it is read",

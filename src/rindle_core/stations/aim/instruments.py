@@ -26,6 +26,7 @@ _ISOLATION_DB = 30.0  # wanted over unwanted polarization at line-up
 _SKEW_SEARCH_DEG = 10.0  # costs 20 log cos 10° = 0.13 dB: enough to find the signal
 
 CLINOMETER, ELEVATION_SCALE = "Clinometer", "Elevation scale"
+MOST_OFF_DEG = {"compass": 20.0, "clinometer": 10.0}  # more is no error of an instrument: something else was read
 SCALES = ("scale", "flat")  # read off the head itself, not off an instrument that is laid on it
 SkewMechanism = Literal["feed", "head", "none"]
 
@@ -47,8 +48,8 @@ class InstrumentsInput(Model):
     )
     scale_zero_deg: float = Field(default=0.0, ge=-45, le=45, description="What the head's own scale shows when level")
     azimuth_span_turns: float | None = Field(default=None, gt=0, description="Travel of the fine azimuth screw")
-    compass_correction_deg: float = Field(default=0.0, ge=-20, le=20)
-    clinometer_correction_deg: float = Field(default=0.0, ge=-10, le=10)
+    compass_correction_deg: float = Field(default=0.0, ge=-MOST_OFF_DEG["compass"], le=MOST_OFF_DEG["compass"])
+    clinometer_correction_deg: float = Field(default=0.0, ge=-MOST_OFF_DEG["clinometer"], le=MOST_OFF_DEG["clinometer"])
     rules: HouseRules = DEFAULT_RULES
 
 
@@ -386,30 +387,32 @@ def reversal(given: ReversalInput) -> Outcome[ReversalResult]:
     return Outcome(result, [finding])
 
 
-def checks_at_peak(
-    on: dt.date,
-    job: str,
-    aim: AimResult,
-    faces: list[Clinometer],
-    compass_deg: float | None,
-    clinometer_deg: float | None,
-) -> dict[str, InstrumentCheck]:
-    """What the instruments showed with the beam on the peak, against what was true there: a check of each, by kind.
+def read_at_peak(
+    aim: AimResult, faces: list[Clinometer], compass_deg: float | None, clinometer_deg: float | None
+) -> dict[str, tuple[float, float]]:
+    """What the instruments read with the beam on the peak, and what was true there, by kind.
 
-    True compass bearing is the magnetic azimuth; true clinometer reading is that of the first face. Derivation: the
-    peak is the aim.
+    True compass bearing is the magnetic azimuth; true clinometer reading is that of the first face, signed, so that
+    errors have their sense. Derivation: the peak is the aim. What is off by more than an instrument errs is left out:
+    it was misread, or is another lobe's.
     """
-    found: dict[str, InstrumentCheck] = {}
-    how = f"peak of job {job}"
+    found: dict[str, tuple[float, float]] = {}
     if compass_deg is not None:
-        found["compass"] = InstrumentCheck(
-            on=on, read_deg=compass_deg, true_deg=round(aim.azimuth_magnetic_deg, 2), how=how
-        )
+        found["compass"] = (compass_deg, aim.azimuth_magnetic_deg)
     if clinometer_deg is not None and faces and faces[0].kind not in SCALES:
         true_deg = clinometer_reading_deg(aim.elevation_apparent_deg, faces[0])
-        read_deg = standing_deg(clinometer_deg, shown_reading(true_deg)[1])  # signed, so that errors have their sense
-        found["clinometer"] = InstrumentCheck(on=on, read_deg=read_deg, true_deg=round(true_deg, 2), how=how)
-    return found
+        found["clinometer"] = (standing_deg(clinometer_deg, shown_reading(true_deg)[1]), true_deg)
+    return {
+        kind: (read, true) for kind, (read, true) in found.items() if abs(wrap_180(read - true)) <= MOST_OFF_DEG[kind]
+    }
+
+
+def checks_at_peak(on: dt.date, job: str, read: dict[str, tuple[float, float]]) -> dict[str, InstrumentCheck]:
+    """A check of each instrument of what was read on the peak of a job."""
+    return {
+        kind: InstrumentCheck(on=on, read_deg=shown, true_deg=round(true, 2), how=f"peak of job {job}")
+        for kind, (shown, true) in read.items()
+    }
 
 
 class BiasResult(Model):
@@ -436,6 +439,7 @@ def instrument_bias(given: Instrument) -> Outcome[BiasResult]:
 
 __all__ = [
     "AS_USUAL",
+    "MOST_OFF_DEG",
     "SCALES",
     "SIDES",
     "CalibrateInput",
@@ -454,6 +458,7 @@ __all__ = [
     "instrument_bias",
     "instruments",
     "off_by_side_deg",
+    "read_at_peak",
     "read_back",
     "reversal",
     "shown_reading",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from rindle_core.catalogue.guides import MODEM_GUIDES
 from rindle_core.catalogue.models import Terminal
 from rindle_core.catalogue.modem import RHYTHMS, BringUpState, DeskContact
 from rindle_core.catalogue.stuck_words import Sign
@@ -281,6 +282,8 @@ def assess(context: Context) -> Outcome[BringUpPart]:
             online=online,
             pictures=[one.name for one in job.picks.documents],
             transmit_most_dbm=terminal.transmit_most_dbm,
+            locked_db=_locked_db(context),
+            now_db=told.device_level_db if online else None,
             rules=job.picks.rules,
         )
     )
@@ -373,6 +376,13 @@ def _stays_for(context: Context, terminal: Terminal, state: BringUpState | None,
         return "" if searched else "aiming"
     sends_next = transmits_from(terminal.bringup_states, state.code) == "may"
     return "install" if installing(context.job) and sends_next and "carrier" not in state.needs else ""
+
+
+def _locked_db(context: Context) -> float | None:
+    """The level that Peak left, where the terminal itself showed it: a meter has another scale."""
+    pointing = context.result(PeakPart).pointing
+    own = pointing is not None and pointing.guide is not None and pointing.guide.kind in MODEM_GUIDES
+    return context.job.peak.lock_after_db if own else None
 
 
 def _stage(context: Context, online: bool, transmit: Transmit) -> RadioStage:

@@ -28,6 +28,11 @@ class RadioInput(Model):
         description="Names of the job's papers: what is not there is no picture",
     )
     transmit_most_dbm: float | None = None
+    locked_db: float | None = Field(
+        default=None,
+        description="At Peak after tightening, as the terminal itself showed it; a meter's scale is another",
+    )
+    now_db: float | None = Field(default=None, description="What it shows now, of one that is online")
     rules: HouseRules = DEFAULT_RULES
 
 
@@ -125,8 +130,13 @@ def _judge(given: RadioInput, rows: list[RadioRow], noted: bool) -> list[Finding
 
 
 def _judge_fall(given: RadioInput, rows: list[RadioRow]) -> list[Finding]:
-    """The last stage against the best before it: a fall that was noted long ago is a fall still."""
-    levels = [(row.name, row.mark.es_n0_db) for row in rows if row.mark and row.mark.es_n0_db is not None]
+    """The last stage against the best before it: a fall that was noted long ago is a fall still. What Peak left comes
+    first, what it shows now last.
+    """
+    noted = [(row.name, row.mark.es_n0_db) for row in rows if row.mark and row.mark.es_n0_db is not None]
+    ends = (("At Peak, tightened", given.locked_db), ("Now", given.now_db))
+    first, last = ([(name, level)] if level is not None else [] for name, level in ends)
+    levels = [*first, *noted, *last]
     if len(levels) < 2:
         return []
     name, last_db = levels[-1]

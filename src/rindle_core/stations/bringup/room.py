@@ -23,6 +23,16 @@ STATION = Station(
     headline=headline,
     entered=entered,
     doubts=(Doubt(BELONGS.doubts),),
-    looks_at=("brief", "build", "peak.desk_least_db", "peak.symptom", *LOOKS_AT, *POWER_SIGNS, *MOUNTING, *PLANNED),
+    looks_at=(
+        "brief",
+        "build",
+        "peak.desk_least_db",
+        "peak.lock_after_db",
+        "peak.symptom",
+        *LOOKS_AT,
+        *POWER_SIGNS,
+        *MOUNTING,
+        *PLANNED,
+    ),
     reads=("aim", "sky", "cable", "peak"),
 )

@@ -2,18 +2,19 @@
 
 from __future__ import annotations
 
-from rindle_core.catalogue.guides import PeakGuide
+from rindle_core.catalogue.guides import MODEM_GUIDES, PeakGuide
 from rindle_core.catalogue.models import Terminal
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.kernel.units import as_written
 from rindle_core.stations.aim.aim import AimResult
 from rindle_core.stations.aim.dial_figures import skew_to_set_deg
+from rindle_core.stations.aim.instruments import read_at_peak
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.peak.findings import AID, CAN_TELL, CLAMPED, FOUND, IDENTITY
 from rindle_core.stations.peak.passes import AXES, from_middle, screw_of
-from rindle_core.stations.peak.preset import PresetInput, PresetItem, PresetResult, judge_travel, preset
+from rindle_core.stations.peak.preset import PresetInput, PresetItem, PresetResult, judge_stands, judge_travel, preset
 from rindle_core.stations.peak.sweep import SweepInput, SweepResult, sweep_plan
 
 _COMPASS, _CLINOMETER = "the compass", "the clinometer"
@@ -30,18 +31,22 @@ def guide_of(job: JobInput) -> PeakGuide | None:
 def by_modem(job: JobInput) -> bool:
     """Whether it is pointed by what the terminal itself tells; a meter, or an analyser, reads without it."""
     guide = guide_of(job)
-    return guide is not None and guide.kind in ("sound", "page")
+    return guide is not None and guide.kind in MODEM_GUIDES
 
 
-def preset_of(job: JobInput, terminal: Terminal, aim: AimPart, aimed: AimResult) -> Outcome[PresetResult]:
-    """The `preset` calculator on this job's figures: its own instruments' readings, corrections inside."""
-    rules, dial = job.picks.rules, aim.dial
+def preset_of(
+    job: JobInput, terminal: Terminal, aim: AimPart, aimed: AimResult, *, at_peak: bool = False
+) -> Outcome[PresetResult]:
+    """The `preset` calculator on this job's figures: its own instruments' readings, corrections inside; as they were
+    set before, or as they show on the peak.
+    """
+    rules, dial, peak = job.picks.rules, aim.dial, job.peak
     items = [
         PresetItem(
             what="elevation",
             instrument=_CLINOMETER if terminal.clinometer.kind in ("face", "rim") else "the scale of the head",
             wanted_deg=dial.clinometer_deg if dial else aimed.clinometer_deg or aimed.elevation_apparent_deg,
-            shown_deg=job.aim.preset_measured_deg,
+            shown_deg=peak.clinometer_at_peak_deg if at_peak else job.aim.preset_measured_deg,
             tolerance_deg=rules.preset_elevation_deg,
             wanted_side=dial.clinometer_side if dial else "",
             shown_side=job.aim.preset_side,
@@ -51,7 +56,7 @@ def preset_of(job: JobInput, terminal: Terminal, aim: AimPart, aimed: AimResult)
             what="azimuth",
             instrument=_COMPASS,
             wanted_deg=dial.compass_deg if dial else aimed.azimuth_magnetic_deg,
-            shown_deg=job.peak.preset_compass_deg,
+            shown_deg=peak.compass_at_peak_deg if at_peak else peak.preset_compass_deg,
             tolerance_deg=rules.compass_deg,
         ),
     ]
@@ -61,7 +66,7 @@ def preset_of(job: JobInput, terminal: Terminal, aim: AimPart, aimed: AimResult)
                 what="skew",
                 instrument="the skew plate",
                 wanted_deg=skew_to_set_deg(aimed, dial),
-                shown_deg=job.peak.preset_skew_deg,
+                shown_deg=peak.skew_set_deg if at_peak else peak.preset_skew_deg,
                 tolerance_deg=rules.preset_skew_deg,
             )
         )
@@ -73,6 +78,23 @@ def preset_of(job: JobInput, terminal: Terminal, aim: AimPart, aimed: AimResult)
             elevation_deg=min(90.0, max(-5.0, aimed.elevation_apparent_deg)),
         )
     )
+
+
+def judge_instruments(job: JobInput, terminal: Terminal, aim: AimPart, aimed: AimResult) -> list[Finding]:
+    """What compass and clinometer show on the peak; the skew is proved by its null."""
+    peak, own = job.peak, {"elevation": job.picks.clinometer, "azimuth": job.picks.compass}
+    kept = read_at_peak(
+        aimed,
+        [terminal.clinometer, *terminal.other_faces],
+        peak.compass_at_peak_deg,
+        peak.clinometer_at_peak_deg,
+    )
+    found = []
+    for row in preset_of(job, terminal, aim, aimed, at_peak=True).result.rows:
+        if row.what in own:
+            chosen = own[row.what]
+            found += judge_stands(row, kept=chosen is not None and chosen.kind in kept)
+    return found
 
 
 def judge_screws(job: JobInput, terminal: Terminal) -> list[Finding]:

@@ -32,6 +32,14 @@ PRESET = Kind(
     source="Order of school: elevation, skew, azimuth last",
     at="aim.preset_measured_deg",
 )
+STANDS = Kind(
+    "peak.stands.{}",
+    "what an instrument shows on the peak, against the figure to set",
+    against="the instrument's tolerance",
+    unit="deg",
+    source="The peak is the aim: what else it shows is its own error, or another lobe",
+    at="peak.clinometer_at_peak_deg",
+)
 TRAVEL = Kind(
     "peak.travel.{}",
     "turns that a fine screw has left to its nearer end stop",

@@ -13,7 +13,7 @@ from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.science.lobe_fit import head_positions
 from rindle_core.stations.aim.instruments import AS_USUAL, Side, SidesTold, off_by_side_deg
-from rindle_core.stations.peak.findings import PRESET, TRAVEL
+from rindle_core.stations.peak.findings import PRESET, STANDS, TRAVEL
 from rindle_core.stations.peak.readings import Axis
 from rindle_core.stations.peak.rows import ScrewCheck
 
@@ -138,6 +138,26 @@ def _told(row: PresetRow) -> Finding:
         why="A sweep only hits at the right height, and with the right skew.",
         clears_by=f"Set it until {row.instrument} shows the figure.",
     )
+
+
+_AT_PEAK = {"elevation": "peak.clinometer_at_peak_deg", "azimuth": "peak.compass_at_peak_deg"}
+
+
+def judge_stands(row: PresetRow, *, kept: bool) -> list[Finding]:
+    """What an instrument shows with the beam on the peak; nothing where it was not read, or its side is not told."""
+    if row.off_deg is None:
+        return []
+    becomes = "At sign-off it becomes a check of the instrument." if kept else "It is not kept as a check of it."
+    found = STANDS.of(row.what).at_most(
+        abs(row.off_deg),
+        row.tolerance_deg,
+        level=Level.MIND,
+        clear=f"On the peak {row.instrument} shows its figure",
+        over=f"On the peak {row.instrument} shows another figure than Aim",
+        why=f"Either it is off or was misread, or this is a side lobe or another satellite. {becomes}",
+        clears_by="Read it once more, off the steel, and look at network and level; take out what was misread.",
+    )
+    return [found.model_copy(update={"at": _AT_PEAK[row.what]})]
 
 
 class TurnsInput(Model):

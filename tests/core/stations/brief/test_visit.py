@@ -22,7 +22,7 @@ from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.science.gas import gas_loss_db
 from rindle_core.stations.aim.aim import AimInput, PlaceErrorInput, aim, place_error
 from rindle_core.stations.aim.facts import AimFacts
-from rindle_core.stations.aim.instruments import checks_at_peak
+from rindle_core.stations.aim.instruments import checks_at_peak, read_at_peak
 from rindle_core.stations.aim.level import expected_level, footprint_loss_db
 from rindle_core.stations.aim.link import LinkInput, link, rain_tilt_deg
 from rindle_core.stations.aim.spare_feeds import SpareFeedsInput, spare_feeds
@@ -406,12 +406,13 @@ def test_a_configuration_for_another_satellite_is_a_hold():
 def test_a_peak_teaches_the_instruments_what_they_read_more_than_is_true():
     aimed = aim(AimInput(**SITE, satellite_longitude_deg=31.6, date=DAY)).result
     face = Clinometer(face="rib", kind="face", offset_deg=22.0)
-    checks = checks_at_peak(
-        DAY, "2026-1", aimed, [face], aimed.azimuth_magnetic_deg + 1.5, aimed.elevation_apparent_deg + 22.3
-    )
+    read = read_at_peak(aimed, [face], aimed.azimuth_magnetic_deg + 1.5, aimed.elevation_apparent_deg + 22.3)
+    checks = checks_at_peak(DAY, "2026-1", read)
     assert checks["compass"].read_deg - checks["compass"].true_deg == pytest.approx(1.5, abs=0.01)
     assert checks["clinometer"].read_deg - checks["clinometer"].true_deg == pytest.approx(0.3, abs=0.01)
-    assert checks_at_peak(DAY, "1", aimed, [face], None, None) == {}
+    assert read_at_peak(aimed, [face], None, None) == {}
+    far = read_at_peak(aimed, [face], aimed.azimuth_magnetic_deg + 21.0, aimed.elevation_apparent_deg + 11.9)
+    assert far == {}  # no instrument errs so: it would turn every later job's figure
 
 
 def test_a_kind_of_mount_is_data_and_a_firms_own_stands_in_place_of_the_one_that_ships():

@@ -14,6 +14,7 @@ from rindle_core.stations.aim.aim import AimInput, aim
 from rindle_core.stations.aim.instruments import (
     checks_at_peak,
     off_by_side_deg,
+    read_at_peak,
     shown_reading,
     standing_deg,
 )
@@ -135,5 +136,5 @@ def test_an_instruments_error_keeps_its_sense_to_the_other_side():
     aimed = aim(AimInput(**FAR, date=dt.date(2026, 11, 30), satellite_longitude_deg=12.4)).result
     face = Clinometer(face="rim", kind="rim", offset_deg=22.8)
     true = aimed.elevation_apparent_deg - 22.8
-    check = checks_at_peak(dt.date(2026, 11, 30), "1", aimed, [face], None, -true - 0.4)["clinometer"]
+    check = checks_at_peak(dt.date(2026, 11, 30), "1", read_at_peak(aimed, [face], None, -true - 0.4))["clinometer"]
     assert check.read_deg - check.true_deg == pytest.approx(0.4, abs=0.006)
