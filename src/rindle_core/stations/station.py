@@ -20,7 +20,7 @@ WAITS = Kind("waits.brief", "a station that waits for entries at Brief", at="bri
 BEYOND = Kind(
     "waits.figures",
     "figures of the stores or of the firm's rules with which nothing can be reckoned",
-    source="The limits within which each formula holds",
+    source="The limits of what can be reckoned",
     at="brief.terminal_code",
 )
 WAITS_FOR_BRIEF = WAITS.missing("The brief is not complete", "Enter place, terminal and satellite at Brief.")
