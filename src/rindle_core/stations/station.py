@@ -114,8 +114,8 @@ class Station(Generic[R]):
             told = _beyond(error)
             bare = Context(context.job.model_copy(update={"picks": Picks()}), context.outcomes)
             outcome, _ = self._answer(bare)
-            waiting = [one for one in outcome.findings if one.level in (Level.HOLD, Level.UNKNOWN)]
-            return Outcome(outcome.result, [told, *waiting]), Headline(sentence(told.message))
+            holds = [one for one in outcome.findings if one.level is Level.HOLD]  # what is missing now is missing to us
+            return Outcome(outcome.result, [told, *holds]), Headline(sentence(told.message))
 
     def _answer(self, context: Context) -> tuple[Outcome[R], Headline]:
         """With what is doubted before both: what holds then goes on holding."""
