@@ -33,6 +33,8 @@ def found(number, changed):
         ("2026-101", {"connectors": 2, "joint_count": 3}, "cable.connectors", "mind"),
         ("2026-101", {"connectors": 8, "joint_count": 3}, "cable.connectors", "clear"),
         ("2026-101", {"connectors": None, "joint_count": 3}, "cable.connectors", None),
+        ("2026-101", {"injector_low_c": 30.0, "injector_high_c": 10.0}, "cable.injector", "mind"),
+        ("2026-101", {"injector_low_c": 10.0, "injector_high_c": 30.0}, "cable.injector", "clear"),
         ("2026-101", {"clinometer_at_peak_deg": 40.0}, "peak.stands.elevation", "mind"),
         ("2026-101", {"clinometer_at_peak_deg": 38.1}, "peak.stands.elevation", "clear"),
         ("2026-101", {"clinometer_at_peak_deg": None}, "peak.stands.elevation", None),

@@ -76,6 +76,13 @@ MARKS = Kind(
     source="Terminal's build steps",
     at="build.seen_marks",
 )
+NEEDED = Kind(
+    "build.needed",
+    "what a step that is marked done needed",
+    against="all of it still so",
+    source="Terminal's build steps against what is entered",
+    at="build.step_marks",
+)
 EARTH_PROVED = Kind(
     "build.earth_proved",
     "an earth that is marked done",

@@ -13,7 +13,7 @@ from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.stations.build.findings import MARKS, NEXT, ORDER_ANGLE, PASSED, PHOTOS
+from rindle_core.stations.build.findings import MARKS, NEEDED, NEXT, ORDER_ANGLE, PASSED, PHOTOS
 from rindle_core.stations.build.waits import WAITING, WaitView
 from rindle_core.stations.lists import shortened
 
@@ -275,8 +275,10 @@ def build(given: BuildInput) -> Outcome[BuildResult]:
         at_height_left_min=sum(view.step.at_height_min for view in still),
         usual_left_min=sum(view.step.usual_min or 0.0 for view in still),
     )
+    needed = _judge_needed(given, views)
     return Outcome(
-        result, [*_judge(result, given), *_judge_passes(given, views), *_judge_marks(views), *_judge_photos(views)]
+        result,
+        [*_judge(result, given), *needed, *_judge_passes(given, views), *_judge_marks(views), *_judge_photos(views)],
     )
 
 
@@ -323,6 +325,30 @@ def _judge(result: BuildResult, given: BuildInput) -> list[Finding]:
             )
         )
     return findings
+
+
+def _judge_needed(given: BuildInput, views: list[StepView]) -> list[Finding]:
+    """What a step that is marked done needed of other rooms and is not so now: it was taken back since, or never was.
+    Those rooms say themselves what is missing there.
+    """
+    lacking: dict[str, str] = {}
+    for view in views:
+        if view.state != "done" or (view.passed is not None and view.passed.how == "early"):
+            continue
+        for name in (need.partition(":")[2] for need in view.step.needs if need.startswith("entry:")):
+            words = _ENTRY_WORDS.get(name, name)
+            if not given.entries.get(name, False) and words not in _ENTERED_HERE:
+                lacking.setdefault(words, view.step.title)
+    if not lacking:
+        return []
+    return [
+        NEEDED(
+            Level.MIND,
+            "A step is marked done, and what it needs is not so",
+            f"{'; '.join(f'“{title}” needs {words}' for words, title in lacking.items())}.",
+            clears_by="Make good or enter what is missing there; take the mark back where the step was not done.",
+        )
+    ]
 
 
 def _meanwhile(result: BuildResult) -> str:

@@ -115,13 +115,14 @@ def judge_injector(job: JobInput) -> list[Finding]:
             against.append("nobody said that it is dry there")
         if not told.injector_reachable:
             against.append("it is not reached for a restart, the commonest remedy")
-        if told.injector_low_c is not None and told.injector_low_c < rules.injector_low_c:
-            against.append(f"it is down to {told.injector_low_c:g} °C there")
-        if told.injector_high_c is not None and told.injector_high_c > rules.injector_high_c:
-            against.append(f"it is up to {told.injector_high_c:g} °C there")
-        if told.injector_place in ("attic", "outside") and (
-            told.injector_low_c is None or told.injector_high_c is None
-        ):
+        low_c, high_c = told.injector_low_c, told.injector_high_c
+        if low_c is not None and low_c < rules.injector_low_c:
+            against.append(f"it is down to {low_c:g} °C there")
+        if high_c is not None and high_c > rules.injector_high_c:
+            against.append(f"it is up to {high_c:g} °C there")
+        if low_c is not None and high_c is not None and low_c > high_c:
+            against.append("its lowest temperature is told above its highest")
+        if told.injector_place in ("attic", "outside") and (low_c is None or high_c is None):
             against.append("how cold and hot it gets there is not told")
         found.append(
             INJECTOR(

@@ -214,12 +214,27 @@ def asked_footing(job: JobInput, terminal: Terminal, mast: MountResult) -> Outco
     )
 
 
+def is_loaded(job: JobInput) -> bool:
+    """Whether the antenna hangs on it: a step of the terminal that lifts is marked done at Build."""
+    marked = {one.code for one in job.build.step_marks}
+    steps = job.picks.terminal.build_steps if job.picks.terminal else []
+    return any("lift" in one.work and one.code in marked for one in steps)
+
+
 def asked_curing(job: JobInput) -> Outcome[CuringResult] | None:
     """The `curing` calculator; None before the pour."""
     told = job.mount
     if told.poured_at is None:
         return None
-    return curing(CuringInput(poured_at=told.poured_at, spells=told.curing, now=told.cured_at, rules=job.picks.rules))
+    return curing(
+        CuringInput(
+            poured_at=told.poured_at,
+            spells=told.curing,
+            now=told.cured_at,
+            loaded=is_loaded(job),
+            rules=job.picks.rules,
+        )
+    )
 
 
 def asked_ballast(
@@ -329,6 +344,7 @@ __all__ = [
     "asked_reach",
     "asked_wind",
     "chosen_fixing",
+    "is_loaded",
     "maker_wind",
     "reach_m",
 ]

@@ -30,10 +30,11 @@ from rindle_core.stations.mount.asked import (
     asked_mast,
     asked_wind,
     chosen_fixing,
+    is_loaded,
 )
 from rindle_core.stations.mount.checks import judge_alterations, judge_checks, judge_leans, judge_tether
 from rindle_core.stations.mount.facts import MountFacts
-from rindle_core.stations.mount.findings import STOPPED, WAITS_MAST
+from rindle_core.stations.mount.findings import CURING, STOPPED, WAITS_MAST
 from rindle_core.stations.mount.fixing_findings import WAITS_FIXING
 from rindle_core.stations.mount.mast import MountResult
 from rindle_core.stations.mount.mount_choice import MountOption, mount_choice
@@ -97,6 +98,21 @@ def _options(job: JobInput) -> list[MountOption]:
     return mount_choice(asked.model_copy(update=measured)).result.options
 
 
+def _judge_unpoured(job: JobInput) -> list[Finding]:
+    """What hangs on concrete, or was judged of it, while nobody told when it was poured."""
+    told, loaded = job.mount, is_loaded(job)
+    if told.poured_at is not None or not (loaded or told.cured_at or told.curing):
+        return []
+    return [
+        CURING.missing(
+            "Something hangs on concrete, and when it was poured is not told"
+            if loaded
+            else "How far the concrete has hardened is told of no pour",
+            "Enter when it was poured, what the temperature was since, and the moment at which it is judged.",
+        )
+    ]
+
+
 def _held(
     job: JobInput, terminal: Terminal, kind: MountKind, blown: SiteWindResult, mast: MountResult
 ) -> tuple[MountPart, list[Finding]]:
@@ -107,7 +123,7 @@ def _held(
         return MountPart(mount=None, fixings=bolted.result if bolted else None), judged
     if kind.holds == "concrete":
         poured, hardened = asked_footing(job, terminal, mast), asked_curing(job)
-        more = [judge_services(job), judge_pour(job), *(hardened.findings if hardened else [])]
+        more = [judge_services(job), judge_pour(job), *(hardened.findings if hardened else _judge_unpoured(job))]
         part = MountPart(mount=None, footing=poured.result, curing=hardened.result if hardened else None)
         return part, [*more, *poured.findings]
     if kind.holds == "ballast":

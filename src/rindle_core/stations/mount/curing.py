@@ -164,7 +164,9 @@ def _judge(given: CuringInput, result: CuringResult) -> list[Finding]:
                     figure=share,
                     limit=wanted,
                     bound="at_least",
-                    clears_by="Wait, keep it warm and moist, and log its temperature.",
+                    clears_by="Prop it or take it down. Has it hardened since, enter the moment at which it is judged."
+                    if given.loaded
+                    else "Wait, keep it warm and moist, and log its temperature.",
                 )
             )
     cold = [one.mean_c for one in given.spells]

@@ -24,7 +24,16 @@ STATION = Station(
     doubts=(Doubt(BELONGS.doubts, BELONGS.findings), Doubt(DOWN.doubts, DOWN.findings)),
     looks_at=(
         *("brief.height_m", "brief.surface", "brief.may_drill", "brief.permanence", "brief.wanted_height_m"),
-        *("aim.lean_deg", "brief.crew", "brief.date", "brief.hazards", *PLANNED, *LOOKS_AT, *OF_WEATHER),
+        *(
+            "aim.lean_deg",
+            "build.step_marks",
+            "brief.crew",
+            "brief.date",
+            "brief.hazards",
+            *PLANNED,
+            *LOOKS_AT,
+            *OF_WEATHER,
+        ),
     ),
     reads=(),
 )

@@ -60,3 +60,48 @@ def test_a_template_tells_the_same_figures_at_its_steps_as_the_terminals_that_sh
     told = {one["code"]: one.get("figures", []) for one in like["build_steps"]}
     assert {one["code"]: one.get("figures", []) for one in template["build_steps"]} == told
     assert bool(template.get("earth_points")) == bool(like.get("earth_points"))
+
+
+POLE = golden.read("2026-104")["facts"]
+SOFT = {"cured_at": "2026-11-22T08:00:00"}
+HARD = {"cured_at": "2026-12-05T08:00:00"}
+UNPOURED = {"poured_at": None, "cured_at": None, "curing": []}
+
+
+def on_the_pole(*codes, **changed):
+    """The job of the ground pole with those steps marked done; by station and code."""
+    marks = [{"code": code, "at": "2026-11-24T09:00:00Z", "by": "Naledi"} for code in codes]
+    told = assess(JobInput.model_validate({**POLE, "step_marks": marks, **changed})).result
+    return {one.code: one for view in told.stations for one in view.findings}
+
+
+@pytest.mark.parametrize(
+    ("codes", "changed", "level"),
+    [
+        ((), SOFT, "unknown"),
+        (("lift",), SOFT, "hold"),  # the antenna hangs on soft concrete
+        (("mast",), SOFT, "unknown"),  # nothing hangs there yet
+        (("lift",), HARD, "clear"),
+        (("lift",), UNPOURED, "unknown"),
+        ((), UNPOURED, None),  # before the pour nothing is asked of it
+        ((), {**UNPOURED, **HARD}, "unknown"),  # judged, and of no pour
+    ],
+)
+def test_what_hangs_on_concrete_is_held_against_how_hard_it_is(codes, changed, level):
+    one = on_the_pole(*codes, **changed).get("mount.curing")
+    assert (one and one.level) == level
+    if level == "hold":
+        assert "hangs on concrete" in one.message
+        assert "Prop it" in one.clears_by
+
+
+def test_a_marked_step_whose_needs_are_not_so_is_minded_and_one_let_pass_is_not():
+    assert "build.needed" not in on_the_pole()
+    soft = on_the_pole("m_cure", **SOFT)["build.needed"]
+    assert (soft.level, "Leave it to harden" in soft.why, "hard enough" in soft.why) == ("mind", True, True)
+    assert "build.needed" not in on_the_pole("m_cure", **HARD)
+    let = [
+        {"code": "m_cure", "how": "early", "reason": "Trial of the form", "by": "Naledi", "at": "2026-11-24T08:00:00Z"}
+    ]
+    assert "build.needed" not in on_the_pole("m_cure", **SOFT, passes=let)
+    assert "build.needed" not in on_the_pole("kit")  # what this room asks itself it says itself
