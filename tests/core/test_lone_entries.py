@@ -40,6 +40,12 @@ def found(number, changed):
         ("2026-101", {"clinometer_at_peak_deg": None}, "peak.stands.elevation", None),
         ("2026-101", {"compass_at_peak_deg": 90.0}, "peak.stands.azimuth", "mind"),
         ("2026-101", {"compass_at_peak_deg": 34.0}, "peak.stands.azimuth", "clear"),
+        ("2026-101", {"customer_signed_at": "2026-11-22T10:00:00Z"}, "handover.customer", "mind"),
+        ("2026-101", {"customer_signed_at": "2026-11-22T23:30:00Z"}, "handover.customer", "mind"),  # its day, too early
+        ("2026-101", {"customer_signed_at": "2026-11-23T13:00:00Z"}, "handover.customer", "mind"),  # a run came later
+        ("2026-101", {"customer_signed_at": "2026-11-23T14:20:00Z"}, "handover.customer", "clear"),
+        ("2026-101", {"dressed": "loose"}, "cable.dressed", "mind"),
+        ("2026-102", {"dressed": "loose"}, "cable.dressed", None),  # nothing is measured yet
         ("2026-102", {"clinometer_at_peak_deg": 40.0}, "peak.stands.elevation", None),  # there is no peak yet
     ],
 )

@@ -81,7 +81,7 @@ def _swung(*, by_itself: bool) -> str:
 
 
 def judge_led(job: JobInput) -> list[Finding]:
-    """Slack over the swing, and no final clip before the proof."""
+    """Slack over the swing; no final clip before the proof, and no loose tie after it."""
     told, found = job.cable, []
     terminal = job.picks.terminal
     if terminal is not None and (terminal.panel is None or terminal.panel.self_aiming):  # what turns, pulls
@@ -90,7 +90,17 @@ def judge_led(job: JobInput) -> list[Finding]:
             if told.slack_tried
             else SLACK.missing("The slack was not tried", _swung(by_itself=terminal.panel is not None))
         )
-    if told.dressed == "final" and not any(one.when == "after" for one in job.handover.runs):
+    measured = any(one.when == "after" for one in job.handover.runs)
+    if told.dressed == "loose" and measured:
+        found.append(
+            DRESSED(
+                Level.MIND,
+                "The service is proved, and the cable hangs in loose ties",
+                "Wind works it loose, and rubs it through where it touches.",
+                clears_by="Clip it for good, and say so; or tell at Build until when it stays so.",
+            )
+        )
+    if told.dressed == "final" and not measured:
         found.append(
             DRESSED(
                 Level.MIND,

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import datetime as dt
+
 from rindle_core.catalogue.phrase import Phrase
 from rindle_core.kernel.findings import Finding, Kind, Level
 from rindle_core.stations.entries import JobInput
@@ -51,6 +53,23 @@ def judge_early(job: JobInput, measured: bool) -> list[Finding]:
     ]
 
 
+def _signed(job: JobInput, at: dt.datetime) -> Finding:
+    """Who signs for the service signs after the day of the work began, and after it was measured."""
+    told = job.handover
+    who = told.customer_name.strip()
+    runs = [one.measured_at for one in told.runs if one.when == "after" and one.measured_at is not None]
+    day = at.astimezone(dt.timezone(dt.timedelta(hours=job.brief.clock_ahead_h))).date()
+    if day < job.brief.date or any(one > at for one in runs):
+        return CUSTOMER(
+            Level.MIND,
+            f"{who} signed before there was anything to sign for",
+            f"It was signed on {day:%Y-%m-%d}; the work is of {job.brief.date:%Y-%m-%d}"
+            f"{', and the service was measured later' if any(one > at for one in runs) else ''}.",
+            clears_by="Show what was measured, and have it signed anew; or mend the day of the work.",
+        )
+    return CUSTOMER(Level.CLEAR, f"{who} {'signed' if told.customer_lines else 'signed by name alone'}", "")
+
+
 def judge_given(job: JobInput, measured: bool) -> list[Finding]:
     """Nothing is asked before the new service is measured: until then there is nothing to hand over."""
     if not measured:
@@ -78,8 +97,7 @@ def judge_given(job: JobInput, measured: bool) -> list[Finding]:
     if job.brief.done_by == "owner":
         return found  # nobody signs to themselves
     if told.customer_name.strip() and told.customer_signed_at is not None:
-        how = "signed" if told.customer_lines else "signed by name alone"
-        found.append(CUSTOMER(Level.CLEAR, f"{told.customer_name.strip()} {how}", ""))
+        found.append(_signed(job, told.customer_signed_at))
     else:
         found.append(
             CUSTOMER.missing(
