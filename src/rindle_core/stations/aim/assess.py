@@ -23,6 +23,7 @@ from rindle_core.stations.aim.plumb import PlumbResult
 from rindle_core.stations.aim.printed import printed_angles
 from rindle_core.stations.aim.set_ups import judge_stands, set_ups_of
 from rindle_core.stations.aim.work_order import WorkOrderResult
+from rindle_core.stations.brief.visit import error_of_place_m
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.part import SkyPart
 from rindle_core.stations.station import WAITS_FOR_BRIEF, Context
@@ -172,7 +173,7 @@ def assess(context: Context) -> Outcome[AimPart]:
         azimuth = panel_aim.azimuth_true_deg
     dish += [*judge_checks(job), *judge_lean_side(job, result), *swing_of(job, result)]
     part = AimPart(
-        landmarks_seen=landmarks_seen(job.aim.landmarks, job.brief.place, azimuth),
+        landmarks_seen=landmarks_seen(job.aim.landmarks, job.brief.place, azimuth, error_of_place_m(job.brief)),
         spare_feeds=beside.result if isinstance(beside, Outcome) else None,
         beam=beam,
         coverage=covering.result if covering else None,

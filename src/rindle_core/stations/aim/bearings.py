@@ -123,6 +123,9 @@ class LandmarkInput(Model):
         default=None, ge=0, lt=BEYOND_CIRCLE_DEG, description="Bearing wanted, to be laid off from the landmark"
     )
     position_error_m: float = Field(default=5.0, ge=0, le=10_000, description="Of each of the two places")
+    from_error_m: float | None = Field(
+        default=None, ge=0, le=100_000, description="Of the site, where it is not the landmark's"
+    )
 
 
 class LandmarkResult(Model):
@@ -147,6 +150,7 @@ def landmark(given: LandmarkInput) -> Outcome[LandmarkResult]:
         given.from_latitude_deg, given.from_longitude_deg, given.to_latitude_deg, given.to_longitude_deg
     )
     distance_m = float(line["s12"])
+    from_m = given.position_error_m if given.from_error_m is None else given.from_error_m
     if distance_m < 1.0:
         raise InputError.one(
             "to_latitude_deg", "the landmark is the site itself; one some hundred metres away is wanted"
@@ -157,7 +161,7 @@ def landmark(given: LandmarkInput) -> Outcome[LandmarkResult]:
             bearing_deg=bearing,
             back_bearing_deg=(float(line["azi2"]) + 180.0) % 360.0,
             distance_m=distance_m,
-            uncertainty_deg=float(np.degrees(np.arctan2(np.sqrt(2) * given.position_error_m, distance_m))),
+            uncertainty_deg=float(np.degrees(np.arctan2(np.hypot(from_m, given.position_error_m), distance_m))),
             lay_off_deg=None if given.azimuth_true_deg is None else float(wrap_180(given.azimuth_true_deg - bearing)),
         ),
         [],

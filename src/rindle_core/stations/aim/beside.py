@@ -37,9 +37,12 @@ def check_landmarks(change: Mapping[str, Any]) -> dict[str, Any]:
 
 
 def landmarks_seen(
-    landmarks: list[Landmark], place: tuple[float, float] | None, azimuth_true_deg: float | None
+    landmarks: list[Landmark],
+    place: tuple[float, float] | None,
+    azimuth_true_deg: float | None,
+    place_error_m: float | None = None,
 ) -> list[LandmarkSeen]:
-    """The landmarks with their bearings; one that lies on the site itself shows nothing."""
+    """The landmarks with their bearings, no surer than the place is; one that lies on the site itself shows nothing."""
     found = []
     for one in landmarks if place else []:
         there = parse_place(PlaceInput(place=one.place_text))
@@ -49,6 +52,7 @@ def landmarks_seen(
             to_latitude_deg=there.latitude_deg,
             to_longitude_deg=there.longitude_deg,
             azimuth_true_deg=None if azimuth_true_deg is None else azimuth_true_deg % 360.0,
+            from_error_m=place_error_m,
         )
         try:
             found.append(LandmarkSeen(name=one.name, seen=landmark(given).result))

@@ -25,7 +25,7 @@ from rindle_core.stations.brief.places import (
     position_entry,
 )
 from rindle_core.stations.brief.spare_power import SparePowerResult, judge_spare_power
-from rindle_core.stations.brief.visit import METHOD_ERROR_M, judge_visit
+from rindle_core.stations.brief.visit import error_of_place_m, judge_visit
 from rindle_core.stations.brief.visit_days import visit_days
 from rindle_core.stations.brief.visit_tasks import VisitDaysInput, VisitDaysResult, VisitTask, usual_tasks
 from rindle_core.stations.brief.weather import WeatherInput, WeatherResult, weather
@@ -156,7 +156,7 @@ def _place_of(job: JobInput) -> tuple[float | None, PlaceErrorResult | None, Pos
                 position_format=job.picks.terminal.position_format,
             )
         ).result
-    error_m = job.brief.place_error_m or METHOD_ERROR_M.get(job.brief.place_method or "typed")
+    error_m = error_of_place_m(job.brief)
     if job.picks.satellite is None or error_m is None:
         return error_m, None, entry
     errors = place_error(

@@ -223,6 +223,11 @@ class Drive(Model):
     still: list[str]
 
 
+def error_of_place_m(told: VisitFacts) -> float | None:
+    """How far off the place may be: as somebody said, else what is usual for the way in which it was found."""
+    return told.place_error_m or METHOD_ERROR_M.get(told.place_method or "typed")
+
+
 def judge_visit(visit: VisitFacts, visit_on: dt.date, words: HouseWords = DEFAULT_WORDS) -> list[Finding]:
     """A temporary set-up needs a day on which it ends; a height job needs somebody who may do it."""
     findings = []
@@ -307,4 +312,13 @@ def _judge_indoor(settled: list[str], words: HouseWords) -> list[Finding]:
     ]
 
 
-__all__ = ["METHOD_ERROR_M", "Drive", "Permanence", "PlaceMethod", "VisitFacts", "judge_visit", "stowed_of"]
+__all__ = [
+    "METHOD_ERROR_M",
+    "Drive",
+    "Permanence",
+    "PlaceMethod",
+    "VisitFacts",
+    "error_of_place_m",
+    "judge_visit",
+    "stowed_of",
+]
