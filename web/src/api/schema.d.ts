@@ -37997,6 +37997,11 @@ export interface components {
              * @description Bearing wanted, to be laid off from the landmark
              */
             azimuth_true_deg?: number | null;
+            /**
+             * From Error M
+             * @description Of the site, where it is not the landmark's
+             */
+            from_error_m?: number | null;
             /** From Latitude Deg */
             from_latitude_deg: number;
             /** From Longitude Deg */
