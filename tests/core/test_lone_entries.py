@@ -1,5 +1,7 @@
 """An entry that stands by itself says something, or says what it waits for: none is left out in silence."""
 
+import math
+
 import pytest
 
 from rindle_core.catalogue.models import MakerWind
@@ -122,3 +124,21 @@ def test_a_figure_of_the_stores_beyond_all_bounds_holds_its_room_and_takes_no_jo
     assert not told.may_sign_off
     for code in held:  # nothing good is said beside it, and nothing of an entry that is there is said to be missing
         assert {one.level for one in rooms[code].findings} == {"hold"}
+
+
+@pytest.mark.parametrize(
+    ("told", "wanted_m"),
+    [
+        ({"place_method": "satnav"}, math.hypot(10, 5)),
+        ({"place_method": "gazetteer"}, math.hypot(3000, 5)),
+        ({"place_method": "gazetteer", "place_error_m": 40.0}, math.hypot(40, 5)),
+        ({}, math.hypot(30, 5)),  # typed
+    ],
+)
+def test_a_landmark_is_no_surer_than_the_place_from_which_it_is_seen(told, wanted_m):
+    """Across a line of 4 km: the angle under which the two errors, at right angles to it, are seen."""
+    facts = golden.read("2026-101")["facts"]
+    mark = {"name": "Mast", "place_text": f"{facts['latitude_deg'] + 4000 / 111_000:.6f}, {facts['longitude_deg']:.6f}"}
+    (seen,) = assess(JobInput.model_validate({**facts, **told, "landmarks": [mark]})).result.landmarks_seen
+    wanted_deg = math.degrees(math.atan2(wanted_m, seen.seen.distance_m))
+    assert seen.seen.uncertainty_deg == pytest.approx(wanted_deg)

@@ -10,7 +10,6 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rindle_core.catalogue.models import Beam, Clinometer, Satellite
-from rindle_core.job import JobInput, assess
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.geometry import separation_deg
@@ -40,7 +39,6 @@ from rindle_core.stations.aim.outages import SunOutageInput, outage_limit_deg, s
 from rindle_core.stations.aim.plumb import PlumbInput, lean_matrix, plumb
 from rindle_core.stations.aim.spare_feed import SpareFeedInput, spare_feed
 from rindle_core.stations.aim.work_order import WorkOrderInput, work_order
-from tests import golden
 
 HIGHLAND = {"latitude_deg": -29.31, "longitude_deg": 27.94, "height_m": 2140}
 NORTHERN = {"latitude_deg": 47.4, "longitude_deg": 8.6, "height_m": 450}
@@ -144,24 +142,6 @@ def test_due_east_on_the_equator_the_back_bearing_is_west():
     ).result
     assert (result.bearing_deg, result.back_bearing_deg, result.lay_off_deg) == pytest.approx((90, 270, -45))
     assert result.distance_m == pytest.approx(math.radians(0.1) * 6_378_137)  # the equator is a circle
-
-
-@pytest.mark.parametrize(
-    ("told", "wanted_m"),
-    [
-        ({"place_method": "satnav"}, math.hypot(10, 5)),
-        ({"place_method": "gazetteer"}, math.hypot(3000, 5)),
-        ({"place_method": "gazetteer", "place_error_m": 40.0}, math.hypot(40, 5)),
-        ({}, math.hypot(30, 5)),  # typed
-    ],
-)
-def test_a_landmark_is_no_surer_than_the_place_from_which_it_is_seen(told, wanted_m):
-    """Across a line of 4 km: the angle under which the two errors, at right angles to it, are seen."""
-    facts = golden.read("2026-101")["facts"]
-    mark = {"name": "Mast", "place_text": f"{facts['latitude_deg'] + 4000 / 111_000:.6f}, {facts['longitude_deg']:.6f}"}
-    (seen,) = assess(JobInput.model_validate({**facts, **told, "landmarks": [mark]})).result.landmarks_seen
-    wanted_deg = math.degrees(math.atan2(wanted_m, seen.seen.distance_m))
-    assert seen.seen.uncertainty_deg == pytest.approx(wanted_deg)
 
 
 @pytest.mark.parametrize("site", [HIGHLAND, NORTHERN])
