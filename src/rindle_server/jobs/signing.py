@@ -9,6 +9,7 @@ from django.utils import timezone
 
 from rindle_core import __version__
 from rindle_core.catalogue.models import Instrument
+from rindle_core.stations.aim.dial_figures import side_told
 from rindle_core.stations.aim.instruments import checks_at_peak, read_at_peak
 from rindle_core.stations.secrets import masked_change, masked_facts, masked_part
 from rindle_server.errors import Conflict
@@ -99,6 +100,7 @@ def _teach_instruments(job: models.Job, found: Assessed) -> None:
         [facts.picks.terminal.clinometer, *facts.picks.terminal.other_faces],
         facts.peak.compass_at_peak_deg,
         facts.peak.clinometer_at_peak_deg,
+        side_told(found.result.dial, facts.aim.preset_side),
     )
     for kind, check in checks_at_peak(facts.brief.date, job.number, read).items():
         item = StoreItem.objects.filter(kind="instrument", code=getattr(facts.aim, f"{kind}_code")).first()

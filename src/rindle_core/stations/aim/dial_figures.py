@@ -86,6 +86,11 @@ def clinometer_words(dial: DialFigures) -> str:
     return " ".join(one for one in (format_quantity(dial.clinometer_deg, "deg"), dial.clinometer_side) if one)
 
 
+def side_told(dial: DialFigures | None, side: SidesTold) -> SidesTold | None:
+    """To which side the clinometer's face leans; None where that matters and nobody told it."""
+    return None if dial is not None and dial.side_matters and not side else side
+
+
 def preset_off_deg(shown_deg: float, side: SidesTold, dial: DialFigures, tolerance_deg: float) -> float | None:
     """What the elevation was preset to, less what it has to be; None where the side is wanted and not told."""
     within = tolerance_deg if dial.side_matters else None

@@ -388,20 +388,25 @@ def reversal(given: ReversalInput) -> Outcome[ReversalResult]:
 
 
 def read_at_peak(
-    aim: AimResult, faces: list[Clinometer], compass_deg: float | None, clinometer_deg: float | None
+    aim: AimResult,
+    faces: list[Clinometer],
+    compass_deg: float | None,
+    clinometer_deg: float | None,
+    side: SidesTold | None = "",
 ) -> dict[str, tuple[float, float]]:
     """What the instruments read with the beam on the peak, and what was true there, by kind.
 
     True compass bearing is the magnetic azimuth; true clinometer reading is that of the first face, signed, so that
     errors have their sense. Derivation: the peak is the aim. What is off by more than an instrument errs is left out:
-    it was misread, or is another lobe's.
+    it was misread, or is another lobe's. `side`: to which the face leans; empty: as it should; None: it matters and
+    nobody told, so that the reading is no one angle and is left out.
     """
     found: dict[str, tuple[float, float]] = {}
     if compass_deg is not None:
         found["compass"] = (compass_deg, aim.azimuth_magnetic_deg)
-    if clinometer_deg is not None and faces and faces[0].kind not in SCALES:
+    if clinometer_deg is not None and side is not None and faces and faces[0].kind not in SCALES:
         true_deg = clinometer_reading_deg(aim.elevation_apparent_deg, faces[0])
-        found["clinometer"] = (standing_deg(clinometer_deg, shown_reading(true_deg)[1]), true_deg)
+        found["clinometer"] = (standing_deg(clinometer_deg, side or shown_reading(true_deg)[1]), true_deg)
     return {
         kind: (read, true) for kind, (read, true) in found.items() if abs(wrap_180(read - true)) <= MOST_OFF_DEG[kind]
     }

@@ -8,7 +8,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.kernel.units import as_written
 from rindle_core.stations.aim.aim import AimResult
-from rindle_core.stations.aim.dial_figures import skew_to_set_deg
+from rindle_core.stations.aim.dial_figures import side_told, skew_to_set_deg
 from rindle_core.stations.aim.instruments import read_at_peak
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.entries import JobInput
@@ -88,6 +88,7 @@ def judge_instruments(job: JobInput, terminal: Terminal, aim: AimPart, aimed: Ai
         [terminal.clinometer, *terminal.other_faces],
         peak.compass_at_peak_deg,
         peak.clinometer_at_peak_deg,
+        side_told(aim.dial, job.aim.preset_side),
     )
     found = []
     for row in preset_of(job, terminal, aim, aimed, at_peak=True).result.rows:

@@ -144,7 +144,13 @@ _AT_PEAK = {"elevation": "peak.clinometer_at_peak_deg", "azimuth": "peak.compass
 
 
 def judge_stands(row: PresetRow, *, kept: bool) -> list[Finding]:
-    """What an instrument shows with the beam on the peak; nothing where it was not read, or its side is not told."""
+    """What an instrument shows with the beam on the peak; nothing where it was not read."""
+    if row.side_wanted:
+        untold = STANDS.of(row.what).missing(
+            "What the clinometer shows on the peak is no one angle: to which side the face leans was not told",
+            f"It has to stand {row.wanted_side or AS_USUAL}: look at it from the side, and say how it leans.",
+        )
+        return [untold.model_copy(update={"at": "aim.preset_side"})]
     if row.off_deg is None:
         return []
     becomes = "At sign-off it becomes a check of the instrument." if kept else "It is not kept as a check of it."

@@ -12,6 +12,7 @@ from rindle_core.catalogue.models import Clinometer
 from rindle_core.job import JobInput, assess
 from rindle_core.stations.aim.aim import AimInput, aim
 from rindle_core.stations.aim.instruments import (
+    AS_USUAL,
     checks_at_peak,
     off_by_side_deg,
     read_at_peak,
@@ -138,3 +139,22 @@ def test_an_instruments_error_keeps_its_sense_to_the_other_side():
     true = aimed.elevation_apparent_deg - 22.8
     check = checks_at_peak(dt.date(2026, 11, 30), "1", read_at_peak(aimed, [face], None, -true - 0.4))["clinometer"]
     assert check.read_deg - check.true_deg == pytest.approx(0.4, abs=0.006)
+    near = Clinometer(face="rim", kind="rim", offset_deg=aimed.elevation_apparent_deg + 1.0)  # it has to stand at -1°
+    assert read_at_peak(aimed, [near], None, 1.4, AS_USUAL)["clinometer"] == pytest.approx((1.4, -1.0))  # as was told
+    assert read_at_peak(aimed, [near], None, 1.4, None) == {}  # of a side that nobody told nothing is learnt
+
+
+def test_a_reading_on_the_peak_of_a_side_that_nobody_told_is_asked_and_not_judged():
+    """The finished dish with its face so mounted that it has to stand one degree from level."""
+    base = golden.read("2026-101")["facts"]
+    up = assess(JobInput.model_validate(base)).result.aim.elevation_apparent_deg
+    face = {"face": "rim", "kind": "rim", "offset_deg": up - 1.0}
+    for side, level in (("", "unknown"), (AS_USUAL, "clear"), ("leaning the other way", "mind")):
+        told = {
+            "terminal": {**base["terminal"], "clinometer": face},
+            "clinometer_at_peak_deg": 1.0,
+            "preset_side": side,
+        }
+        assert levels(assess(JobInput.model_validate({**base, **told})).result, "peak.stands.elevation") == {level}, (
+            side
+        )
