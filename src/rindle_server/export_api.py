@@ -27,6 +27,25 @@ def _openapi(api: Any) -> Any:
     return Told(api, "/api/")
 
 
+def _slim(told: Any, with_defaults: bool = True) -> Any:
+    """A description without what no type is made of: titles, which only say the names again; and, of what a calculator
+    takes, all words of the house where none are told: that there is such a default is said, not what it holds.
+    """
+    if isinstance(told, list):
+        return [_slim(one, with_defaults) for one in told]
+    if not isinstance(told, dict):
+        return told
+    kept: dict[str, Any] = {}
+    for word, one in told.items():
+        if word in ("properties", "schemas"):  # what stands in these are names, not words of the description
+            kept[word] = {name: _slim(each, with_defaults and not name.endswith("Input")) for name, each in one.items()}
+        elif word == "default" and isinstance(one, (dict, list)) and not with_defaults:
+            kept[word] = type(one)()
+        elif word != "title":
+            kept[word] = _slim(one, with_defaults)
+    return kept
+
+
 def contents() -> dict[str, object]:
     """openapi.json, units.json, quantity_cases.json, plan_kinds.json, and facts.json: the words, unit and choices of
     each fact.
@@ -39,7 +58,7 @@ def contents() -> dict[str, object]:
 
     facts = {path: told for room, kind in ROOMS.items() for path, told in entries_of(kind, room)}
     return {
-        "openapi.json": _openapi(api),
+        "openapi.json": _slim(_openapi(api)),
         "units.json": wording_table(),
         "quantity_cases.json": quantity_cases(),
         "plan_kinds.json": [one.model_dump(mode="json") for one in PLAN_KINDS.values()],
