@@ -14,7 +14,7 @@ from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.entries import JobFacts, JobInput, Picks
 from rindle_core.stations.evidence import Evidence, evidence_of
 from rindle_core.stations.fold import StationView, course_of, views
-from rindle_core.stations.guide import NextStep, next_step
+from rindle_core.stations.guide import NextStep, asked_of, next_step
 from rindle_core.stations.handover.part import HandOverPart
 from rindle_core.stations.handover.signing import waits_for
 from rindle_core.stations.mount.part import MountPart
@@ -28,6 +28,9 @@ class JobAssessment(BriefPart, AimPart, SkyPart, MountPart, CablePart, BuildPart
 
     stations: list[StationView]
     next_step: NextStep | None = Field(default=None, description="What is to be done next; None in older records")
+    asked: list[str] = Field(
+        default_factory=list, description="Entries that something open waits for, along the course"
+    )
     evidence: list[Evidence] = Field(default_factory=list, description="What is not shown yet, waived or not")
     may_sign_off: bool
     sign_waits_for: list[str] = Field(default_factory=list, description="What stands against signing; empty: nothing")
@@ -51,6 +54,7 @@ def assess(job: JobInput) -> Outcome[JobAssessment]:
     assessment = JobAssessment.model_construct(
         stations=shown,
         next_step=next_step(shown),
+        asked=asked_of(shown),
         evidence=evidence,
         may_sign_off=not against,
         sign_waits_for=against,

@@ -97,14 +97,19 @@ def count_kit(page: Page, serial: str = "") -> None:
         field.blur()
 
 
-def mark_next(page: Page) -> None:
-    """Sees each mark of the step in large type, then marks it done."""
+def see_marks(page: Page) -> Locator:
+    """Sees each mark of the step in large type; gives its card."""
     card = page.get_by_role("main").get_by_role("article")
     marks = card.get_by_role("button", name=re.compile("^Seen: "))
     for at in range(marks.count()):
         marks.nth(at).click()
         expect(marks.nth(at)).to_have_attribute("aria-pressed", "true")
-    card.get_by_role("button", name="Mark done").click()
+    return card
+
+
+def mark_next(page: Page) -> None:
+    """Sees each mark of the step in large type, then marks it done."""
+    see_marks(page).get_by_role("button", name="Mark done").click()
 
 
 def customer_signs(page: Page) -> None:

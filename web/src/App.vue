@@ -40,10 +40,11 @@ useShortcuts({
   u: prefs.toggleUnits,
   m: prefs.toggleNorth,
 })
+const LEFT = 'input, textarea, .n-base-selection, .n-base-selection-label'
 /** Esc leaves a field; what was typed is kept as on any other way out. */
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   const field = document.activeElement
-  if (event.key !== 'Escape' || !(field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement)) return
+  if (event.key !== 'Escape' || !(field instanceof HTMLElement) || !field.matches(LEFT)) return
   if (!field.closest('[role="dialog"], .n-base-selection--active')) field.blur()
 })
 function skip(): void {

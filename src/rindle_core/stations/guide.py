@@ -45,4 +45,9 @@ def next_step(stations: Sequence[StationView]) -> NextStep:
     )
 
 
-__all__ = ["NextStep", "next_step"]
+def asked_of(stations: Sequence[StationView]) -> list[str]:
+    """The entries that something open waits for, or their stations, each once."""
+    return list(dict.fromkeys(one.at for view in stations for one in view.findings if one.at and _open(one)))
+
+
+__all__ = ["NextStep", "asked_of", "next_step"]

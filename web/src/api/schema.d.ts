@@ -10486,6 +10486,8 @@ export interface components {
             acceptance: components["schemas"]["AcceptanceResult"];
             aim: components["schemas"]["AimResult"] | null;
             apart: components["schemas"]["ApartResult"] | null;
+            /** @description Entries that something open waits for, along the course */
+            asked?: string[];
             attitude?: components["schemas"]["AttitudeResult"] | null;
             azimuth_peak: components["schemas"]["PeakView"] | null;
             ballast?: components["schemas"]["BallastResult"] | null;

@@ -2,7 +2,7 @@
 /** For an owner: what this station is for, and what is to be done next along the course, with the way to it. */
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
-import { placeOf } from '@/frame/leaves'
+import { wayTo } from '@/frame/leaves'
 import WordText from '@/frame/WordText.vue'
 import type { Station } from '@/router'
 
@@ -20,13 +20,9 @@ const names: Record<string, string> = {
 }
 const way = computed(() => {
   const { station, at } = props.next
-  const place = at ? placeOf(at, (station || 'handover') as Station) : null
-  if (!place) return { to: `/jobs/${props.number}/${station || 'handover'}`, name: names[station || 'handover']! }
-  const leaf = place.leaf ? `/${place.leaf}` : ''
-  return {
-    to: `/jobs/${props.number}/${place.station}${leaf}${at!.includes('.') ? `#${at}` : ''}`,
-    name: names[place.station] ?? '',
-  }
+  const place = at ? wayTo(at, (station || 'handover') as Station, props.number) : null
+  const name = place?.station ?? (station || 'handover')
+  return { to: place?.to ?? `/jobs/${props.number}/${name}`, name: names[name] ?? '' }
 })
 </script>
 

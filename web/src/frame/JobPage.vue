@@ -2,6 +2,7 @@
 /** The frame of a job: course, sheet with its answer, margin. */
 import { computed, type Component, defineAsyncComponent, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { IconArrowRight } from '@tabler/icons-vue'
 import { useIntervalFn, useTimeoutFn, useTitle } from '@vueuse/core'
 import client, { ApiError, signedOut, unwrap } from '@/api/client'
 import CourseLine from '@/frame/CourseLine.vue'
@@ -14,6 +15,7 @@ import OnTelephone from '@/frame/OnTelephone.vue'
 import HeadLine from '@/frame/HeadLine.vue'
 import LeafLine from '@/frame/LeafLine.vue'
 import { useShelf } from '@/frame/leaves'
+import { useGoOn } from '@/frame/useGoOn'
 import MarginNotes from '@/frame/MarginNotes.vue'
 import SavedNote from '@/frame/SavedNote.vue'
 import TimersLine from '@/frame/TimersLine.vue'
@@ -112,6 +114,7 @@ function turn(step: number): void {
   const next = present.value[(at + present.value.length) % present.value.length]
   if (next) void router.push(`/jobs/${store.number}/${code.value}/${next.code}`)
 }
+const { next, goOn } = useGoOn(() => code.value)
 const go = (to: string) => void router.push(`/jobs/${store.number}/${to}`)
 
 useIntervalFn(() => void store.look(), 1500)
@@ -145,6 +148,7 @@ useShortcuts({
   ',': () => turn(-1),
   ';': () => turn(1),
   n: () => sheet.value?.newEntry?.(),
+  g: () => void goOn(),
   '.': () => sheet.value?.stepDone?.(),
   undo: () => {
     if (![...store.inHand].some((takeBack) => takeBack())) void store.undo()
@@ -205,6 +209,14 @@ useShortcuts({
         printed report.
       </p>
       <component :is="SHEETS[code]" :key="`${store.number}-${code}`" ref="sheet" />
+      <nav v-if="next && !store.locked" class="onward" aria-label="What is asked next">
+        <router-link :to="next.to" @click.prevent="goOn"
+          ><icon-arrow-right :size="20" aria-hidden="true" /><span
+            ><b>Go on to {{ next.name }}</b
+            ><br /><span v-if="next.message" class="quiet">{{ next.message }}</span></span
+          ></router-link
+        ><kbd class="quiet">Ctrl+Enter</kbd>
+      </nav>
     </main>
     <margin-notes :class="{ early: !sheet }" :findings="station.findings" :station="code" :number="store.number" />
   </div>
@@ -249,6 +261,36 @@ h1:focus {
   gap: 16px;
   font-size: 13px;
   color: var(--quiet);
+}
+.onward {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 16px;
+  border-top: 1px solid var(--rule);
+  padding-top: 8px;
+}
+.onward a {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  min-height: 44px;
+  color: var(--stream);
+  text-decoration: none;
+  line-height: 1.3;
+}
+.onward a:hover b {
+  text-decoration: underline;
+}
+.onward kbd {
+  font: inherit;
+  font-size: 13px;
+  white-space: nowrap;
+}
+@media (hover: none) {
+  .onward kbd {
+    display: none;
+  }
 }
 .lost {
   padding: 48px;

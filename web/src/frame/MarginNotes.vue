@@ -4,7 +4,7 @@ import type { Schemas } from '@/api/client'
 import { computed } from 'vue'
 import { useGuided } from '@/frame/guided'
 import { against } from '@/lib/finding'
-import { placeOf } from '@/frame/leaves'
+import { wayTo } from '@/frame/leaves'
 import { VERDICT_WORD } from '@/lib/verdict'
 import type { Station } from '@/router'
 import { closeUp } from '@/lib/quantity'
@@ -15,12 +15,7 @@ import WordText from '@/frame/WordText.vue'
 const props = defineProps<{ findings: Schemas['Finding'][]; station: Station; number: string }>()
 const prefs = usePrefs()
 /** The address of the entry that changes a finding; none where there is no such entry. */
-function way(at: string | undefined): string {
-  const place = at ? placeOf(at, props.station) : null
-  if (!place) return ''
-  const leaf = place.leaf ? `/${place.leaf}` : ''
-  return `/jobs/${props.number}/${place.station}${leaf}${at!.includes('.') ? `#${at}` : ''}`
-}
+const way = (at: string | undefined) => (at ? wayTo(at, props.station, props.number)?.to : undefined) ?? ''
 const guided = useGuided()
 /** An owner reads what there is to do; what is clear says so by its stone. */
 const shown = computed(() => (guided.value ? props.findings.filter((one) => one.level !== 'clear') : props.findings))

@@ -18,6 +18,6 @@ const emit = defineEmits<{ close: [] }>()
         </tr>
       </tbody>
     </table>
-    <p class="quiet small">They never fire while you are typing.</p>
+    <p class="quiet small">But for Ctrl+Enter and Esc they never fire while you are typing.</p>
   </n-modal>
 </template>

@@ -26,6 +26,31 @@ export function placeOf(at: string, here: Station): { station: Station; leaf: st
   return at.includes('.') ? null : { station: room, leaf: '' }
 }
 
+/** The address of an entry, and where it lies; null for what is on no leaf. */
+export function wayTo(
+  at: string,
+  here: Station,
+  number: string,
+): { to: string; station: Station; leaf: string } | null {
+  const place = placeOf(at, here)
+  if (!place) return null
+  const leaf = place.leaf ? `/${place.leaf}` : ''
+  return { ...place, to: `/jobs/${number}/${place.station}${leaf}${at.includes('.') ? `#${at}` : ''}` }
+}
+
+/** Places of entries along the course: of one that lies on several leaves that at its own station. */
+const ORDER = new Map<string, number>()
+let met = 0
+for (const [station, shelf] of Object.entries(LEAVES)) {
+  ORDER.set(station, met++)
+  for (const fact of shelf.flatMap((leaf) => leaf.facts))
+    if (!ORDER.has(fact) || fact.startsWith(`${station}.`)) ORDER.set(fact, met++)
+}
+/** What is on no leaf stands with its station. */
+const placed = (at: string) => ORDER.get(at) ?? ORDER.get(at.split('.')[0]!) ?? 0
+/** Entries, or stations, in the order in which they are met. */
+export const inOrder = (asked: readonly string[]): string[] => [...asked].sort((a, b) => placed(a) - placed(b))
+
 interface Shelf {
   current: ComputedRef<string>
   put: (code: string) => () => void

@@ -8,6 +8,12 @@ function find(path: string): HTMLElement | null {
   return document.querySelector<HTMLElement>(`[data-fact="${CSS.escape(path).replace('\\.', '.')}"]`)
 }
 
+/** Opens the list of the choice that is in focus, where nothing is chosen yet: the answer is one press more. */
+export function openList(): void {
+  const box = document.activeElement?.closest<HTMLElement>('.n-base-selection')
+  if (box?.querySelector('.n-base-selection-placeholder')) box.click()
+}
+
 /** `path` as in `mount.mast_wall_mm`. Gives whether the entry was found. */
 export async function leadTo(path: string, patienceMs = PATIENCE_MS): Promise<boolean> {
   const end = Date.now() + patienceMs

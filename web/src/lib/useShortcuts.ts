@@ -9,6 +9,8 @@ export const SHORTCUTS: [string, string][] = [
   ['m', 'magnetic or true bearings'],
   ['n', 'new reading or row'],
   ['.', 'next step done'],
+  ['g', 'go on to what is asked next'],
+  ['Ctrl+Enter', 'the same, also while typing'],
   ['p', 'pocket card'],
   ['Page down', 'goes on, where Hands free lets a remote do so'],
   [',  ;', 'turn to the leaf before, and after'],

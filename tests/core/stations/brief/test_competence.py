@@ -204,6 +204,24 @@ def test_the_next_step_is_the_first_that_is_open_along_the_course():
     assert (done.station, done.at) == ("", "handover")
 
 
+def test_what_is_asked_along_the_course_is_what_holds_or_is_not_known_each_once():
+    def asked(facts=DISH, /, **changed):
+        result = assess(JobInput.model_validate({**facts, **changed})).result
+        every = [one for view in result.stations for one in view.findings]
+        return result.asked, every
+
+    named, every = asked()
+    open_ones = [one for one in every if one.at and one.level in (Level.HOLD, Level.UNKNOWN)]
+    assert {one.at for one in open_ones if one.level is Level.HOLD} <= set(named) <= {one.at for one in open_ones}
+    assert len(named) == len(set(named)) > 5
+    minded = {one.at for one in every if one.level is Level.MIND} - {one.at for one in open_ones}
+    assert minded
+    assert not minded & set(named)
+    assert "brief.customer" not in named
+    assert "brief.customer" in asked(customer="")[0]
+    assert asked(golden.read("2026-101")["facts"])[0] == []  # it is signed: nothing is open
+
+
 def test_what_shows_a_role_is_said_for_the_day_of_the_work():
     def said(one):
         (shown,) = crew_of([one], DEFAULT_WORDS, DAY)
