@@ -42,6 +42,7 @@ class Picks(Model):
     clinometer: Instrument | None = None
     brackets: list[Bracket] = Field(default_factory=list, max_length=200, description="For spare feeds")
     documents: list[DocumentFact] = Field(default_factory=list, max_length=200)
+    firm: str = Field(default="", description="Its name")
     rules: HouseRules = DEFAULT_RULES
     words: HouseWords = DEFAULT_WORDS
     members: list[Member] = Field(default_factory=list, max_length=200, description="Everybody of the stores' crew")

@@ -87,6 +87,7 @@ def _picks(order: _Order) -> Picks:
         others=[one for one in held.all("satellite", Satellite) if one.code != satellite],
         cables=held.all("cable", CoaxCable),
         documents=list(order.read),
+        firm=order.firm.name,
         rules=order.firm.house_rules(),
         words=order.firm.house_words(),
         members=held.all("member", Member),
@@ -105,7 +106,7 @@ def picks_of(docs: Mapping[str, Mapping[str, Any]], documents: tuple[DocumentFac
         _Order(
             codes,
             told,
-            repr((sorted(firm.rules.items()), sorted(firm.words.items()))),
+            repr((firm.name, sorted(firm.rules.items()), sorted(firm.words.items()))),
             held.mark,
             held,
             documents,

@@ -61,7 +61,9 @@ def beside_rows(facts: JobInput, result: JobAssessment, system: System) -> list[
     rows = [
         (
             f"Landmark {one.name}",
-            f"{one.seen.bearing_deg:.1f}° true, {format_quantity(one.seen.distance_m, 'm', system)}"
+            f"{one.seen.bearing_deg:.{one.seen.digit_count}f}° true, good to {one.seen.uncertainty_deg:.1f}°"
+            f"{'' if one.seen.serves else ' (no surer than a compass)'}, "
+            f"{format_quantity(one.seen.distance_m, 'm', system)}"
             + (
                 ""
                 if one.seen.lay_off_deg is None

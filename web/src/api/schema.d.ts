@@ -11146,6 +11146,8 @@ export interface components {
              * @default 5
              */
             position_error_m: number;
+            /** @default {} */
+            rules: components["schemas"]["HouseRules"];
             to_latitude_deg: number;
             to_longitude_deg: number;
         };
@@ -11159,9 +11161,19 @@ export interface components {
             back_bearing_deg: number;
             /** @description From the site to the landmark */
             bearing_deg: number;
+            /**
+             * @description Digits after the point that this error leaves
+             * @default 2
+             */
+            digit_count: number;
             distance_m: number;
             /** @description Turn from the landmark to the wanted bearing, clockwise positive */
             lay_off_deg: number | null;
+            /**
+             * @description It is surer than a compass of the house rules
+             * @default true
+             */
+            serves: boolean;
             /** @description From the error of the two places */
             uncertainty_deg: number;
         };
@@ -13619,6 +13631,11 @@ export interface components {
             compass?: components["schemas"]["Instrument"] | null;
             constellation?: components["schemas"]["Constellation"] | null;
             documents?: components["schemas"]["DocumentFact"][];
+            /**
+             * @description Its name
+             * @default
+             */
+            firm: string;
             fixings?: components["schemas"]["Fixing"][];
             /** @description Everybody of the stores' crew */
             members?: components["schemas"]["Member"][];

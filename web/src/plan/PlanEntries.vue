@@ -141,9 +141,9 @@ function remove(): void {
         <tr>
           <th scope="col">Corner</th>
           <th scope="col">East, {{ unitSign('m', prefs.system) }}</th>
-          <th scope="col">North</th>
-          <th v-if="raised" scope="col">Up</th>
-          <th v-if="kind.shape !== 'point'" scope="col">To next</th>
+          <th scope="col">North, {{ unitSign('m', prefs.system) }}</th>
+          <th v-if="raised" scope="col">Up, {{ unitSign('m', prefs.system) }}</th>
+          <th v-if="kind.shape !== 'point'" scope="col">To next, {{ unitSign('m', prefs.system) }}</th>
         </tr>
       </thead>
       <tbody>

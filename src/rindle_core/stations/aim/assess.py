@@ -173,7 +173,9 @@ def assess(context: Context) -> Outcome[AimPart]:
         azimuth = panel_aim.azimuth_true_deg
     dish += [*judge_checks(job), *judge_lean_side(job, result), *swing_of(job, result)]
     part = AimPart(
-        landmarks_seen=landmarks_seen(job.aim.landmarks, job.brief.place, azimuth, error_of_place_m(job.brief)),
+        landmarks_seen=landmarks_seen(
+            job.aim.landmarks, job.brief.place, azimuth, error_of_place_m(job.brief), job.picks.rules
+        ),
         spare_feeds=beside.result if isinstance(beside, Outcome) else None,
         beam=beam,
         coverage=covering.result if covering else None,

@@ -126,6 +126,7 @@ class LandmarkInput(Model):
     from_error_m: float | None = Field(
         default=None, ge=0, le=100_000, description="Of the site, where it is not the landmark's"
     )
+    rules: HouseRules = DEFAULT_RULES
 
 
 class LandmarkResult(Model):
@@ -135,6 +136,8 @@ class LandmarkResult(Model):
     back_bearing_deg: float = Field(description="From the landmark back to the site")
     distance_m: float
     uncertainty_deg: float = Field(description="From the error of the two places")
+    digit_count: int = Field(default=2, ge=0, le=2, description="Digits after the point that this error leaves")
+    serves: bool = Field(default=True, description="It is surer than a compass of the house rules")
     lay_off_deg: float | None = Field(description="Turn from the landmark to the wanted bearing, clockwise positive")
 
 
@@ -156,12 +159,15 @@ def landmark(given: LandmarkInput) -> Outcome[LandmarkResult]:
             "to_latitude_deg", "the landmark is the site itself; one some hundred metres away is wanted"
         )
     bearing = float(line["azi1"]) % 360.0
+    error_deg = float(np.degrees(np.arctan2(np.hypot(from_m, given.position_error_m), distance_m)))
     return Outcome(
         LandmarkResult(
             bearing_deg=bearing,
             back_bearing_deg=(float(line["azi2"]) + 180.0) % 360.0,
             distance_m=distance_m,
-            uncertainty_deg=float(np.degrees(np.arctan2(np.hypot(from_m, given.position_error_m), distance_m))),
+            uncertainty_deg=error_deg,
+            digit_count=sum(error_deg < least for least in (1.0, 0.1)),
+            serves=error_deg < given.rules.compass_deg,
             lay_off_deg=None if given.azimuth_true_deg is None else float(wrap_180(given.azimuth_true_deg - bearing)),
         ),
         [],

@@ -7,6 +7,7 @@ from typing import Any
 
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
+from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.aim import AimResult
@@ -41,6 +42,7 @@ def landmarks_seen(
     place: tuple[float, float] | None,
     azimuth_true_deg: float | None,
     place_error_m: float | None = None,
+    rules: HouseRules = DEFAULT_RULES,
 ) -> list[LandmarkSeen]:
     """The landmarks with their bearings, no surer than the place is; one that lies on the site itself shows nothing."""
     found = []
@@ -53,6 +55,7 @@ def landmarks_seen(
             to_longitude_deg=there.longitude_deg,
             azimuth_true_deg=None if azimuth_true_deg is None else azimuth_true_deg % 360.0,
             from_error_m=place_error_m,
+            rules=rules,
         )
         try:
             found.append(LandmarkSeen(name=one.name, seen=landmark(given).result))

@@ -176,6 +176,7 @@ def _lineup(job: JobInput, beam: Beam | None) -> Outcome[LineupResult]:
     placed = job.brief.latitude_deg is not None and job.brief.longitude_deg is not None
     return lineup_request(
         LineupInput(
+            firm=job.picks.firm,
             installer=visit.lineup_person,
             customer=job.brief.customer,
             site_id=visit.site_id,

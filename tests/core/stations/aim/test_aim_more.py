@@ -144,6 +144,16 @@ def test_due_east_on_the_equator_the_back_bearing_is_west():
     assert result.distance_m == pytest.approx(math.radians(0.1) * 6_378_137)  # the equator is a circle
 
 
+@pytest.mark.parametrize(
+    ("error_m", "digits", "serves"), [(5, 2, True), (50, 1, True), (200, 0, True), (500, 0, False)]
+)
+def test_a_landmark_is_told_to_the_digits_that_its_error_leaves(error_m, digits, serves):
+    """On the equator 0.1° are 11.1 km: 50 m at both ends are 0.36° and 500 m 3.6°, beside a compass good to 2°."""
+    given = {"from_latitude_deg": 0, "from_longitude_deg": 10, "to_latitude_deg": 0, "to_longitude_deg": 10.1}
+    result = landmark(LandmarkInput(**given, position_error_m=error_m)).result
+    assert (result.digit_count, result.serves) == (digits, serves)
+
+
 @pytest.mark.parametrize("site", [HIGHLAND, NORTHERN])
 def test_sun_outages_agree_with_a_brute_force_search_to_the_minute(site):
     satellite, width = (31.6, 1.42) if site is HIGHLAND else (16.4, 1.0)

@@ -51,6 +51,7 @@ const seen = computed(() => job.value.assessment.landmarks_seen ?? [])
           <th scope="col">Landmark</th>
           <th scope="col">True bearing to it</th>
           <th scope="col">Back-bearing</th>
+          <th scope="col">Good to</th>
           <th scope="col">Distance</th>
           <th scope="col">Turn from it to the satellite</th>
         </tr>
@@ -58,14 +59,18 @@ const seen = computed(() => job.value.assessment.landmarks_seen ?? [])
       <tbody>
         <tr v-for="one in seen" :key="one.name">
           <th scope="row">{{ one.name }}</th>
-          <td>{{ fixed(one.seen.bearing_deg, 2, '°') }}</td>
-          <td>{{ fixed(one.seen.back_bearing_deg, 2, '°') }}</td>
+          <td>{{ fixed(one.seen.bearing_deg, one.seen.digit_count, '°') }}</td>
+          <td>{{ fixed(one.seen.back_bearing_deg, one.seen.digit_count, '°') }}</td>
+          <td>
+            {{ one.seen.uncertainty_deg.toFixed(1) }}°<template v-if="!one.seen.serves"
+              >: no surer than a compass</template
+            >
+          </td>
           <td>{{ show(one.seen.distance_m, 'm') }}</td>
           <td>
             <template v-if="one.seen.lay_off_deg != null"
               >{{ Math.abs(one.seen.lay_off_deg).toFixed(1) }}°
-              {{ one.seen.lay_off_deg >= 0 ? 'clockwise' : 'anticlockwise' }}, good to
-              {{ one.seen.uncertainty_deg.toFixed(1) }}°</template
+              {{ one.seen.lay_off_deg >= 0 ? 'clockwise' : 'anticlockwise' }}</template
             >
           </td>
         </tr>
