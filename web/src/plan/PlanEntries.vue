@@ -143,7 +143,7 @@ function remove(): void {
           <th scope="col">East, {{ unitSign('m', prefs.system) }}</th>
           <th scope="col">North, {{ unitSign('m', prefs.system) }}</th>
           <th v-if="raised" scope="col">Up, {{ unitSign('m', prefs.system) }}</th>
-          <th v-if="kind.shape !== 'point'" scope="col">To next, {{ unitSign('m', prefs.system) }}</th>
+          <th v-if="kind.shape !== 'point'" scope="col">Length, {{ unitSign('m', prefs.system) }}</th>
         </tr>
       </thead>
       <tbody>

@@ -69,7 +69,7 @@ const seen = computed(() => job.value.assessment.landmarks_seen ?? [])
           <td>{{ show(one.seen.distance_m, 'm') }}</td>
           <td>
             <template v-if="one.seen.lay_off_deg != null"
-              >{{ Math.abs(one.seen.lay_off_deg).toFixed(1) }}°
+              >{{ Math.abs(one.seen.lay_off_deg).toFixed(Math.min(one.seen.digit_count, 1)) }}°
               {{ one.seen.lay_off_deg >= 0 ? 'clockwise' : 'anticlockwise' }}</template
             >
           </td>
