@@ -261,3 +261,13 @@ def test_a_risk_assessment_is_signed_for_the_site_and_the_hazards_of_its_day(cha
     whole = entered(change, job)
     assert ("assessed_by" in whole and whole["assessed_by"] is None) == voided
     assert ("assessed_on" in whole) == voided
+
+
+def test_a_line_up_request_of_a_job_names_the_firm():
+    facts = golden.read("2026-104")["facts"]
+
+    def asked(picks):
+        return assess(JobInput.model_validate({**facts, **picks})).result.visit.lineup.request_text
+
+    assert "Firm: Weir & Daughters" in asked({"firm": "Weir & Daughters"})
+    assert "Firm" not in asked({"firm": ""})

@@ -192,16 +192,6 @@ def test_costs_of_the_first_year_by_hand():
     assert (result.first_year_money, result.month_difference_money) == (4000 + 6000 + 600, 200)
 
 
-def test_a_line_up_request_of_a_job_names_the_firm():
-    facts = golden.read("2026-104")["facts"]
-
-    def asked(picks):
-        return assess(JobInput.model_validate({**facts, **picks})).result.visit.lineup.request_text
-
-    assert "Firm: Weir & Daughters" in asked({"firm": "Weir & Daughters"})
-    assert "Firm" not in asked({"firm": ""})
-
-
 def test_a_line_up_request_names_what_it_lacks_until_it_is_whole():
     part = lineup_request(LineupInput(terminal_id="T-17", wanted_at=dt.datetime(2026, 11, 24, 14, 0)))
     assert part.result.missing == ["hardware address", "installer"]
