@@ -62,7 +62,7 @@ def beside_rows(facts: JobInput, result: JobAssessment, system: System) -> list[
         (
             f"Landmark {one.name}",
             f"{one.seen.bearing_deg:.{one.seen.digit_count}f}° true, good to {one.seen.uncertainty_deg:.1f}°"
-            f"{'' if one.seen.serves else ' (no surer than a compass)'}, "
+            f"{' (no surer than a compass)' if one.seen.serves is False else ''}, "
             f"{format_quantity(one.seen.distance_m, 'm', system)}"
             + (
                 ""

@@ -11169,11 +11169,8 @@ export interface components {
             distance_m: number;
             /** @description Turn from the landmark to the wanted bearing, clockwise positive */
             lay_off_deg: number | null;
-            /**
-             * @description It is surer than a compass of the house rules
-             * @default true
-             */
-            serves: boolean;
+            /** @description It is surer than a compass of the house rules; None in older records */
+            serves?: boolean | null;
             /** @description From the error of the two places */
             uncertainty_deg: number;
         };

@@ -210,11 +210,11 @@ useShortcuts({
       </p>
       <component :is="SHEETS[code]" :key="`${store.number}-${code}`" ref="sheet" />
       <nav v-if="next && !store.locked" class="onward" aria-label="What is asked next">
-        <router-link :to="next.to" @click.prevent="goOn"
+        <a :href="next.to" @click.exact.prevent="goOn"
           ><icon-arrow-right :size="20" aria-hidden="true" /><span
             ><b>Go on to {{ next.name }}</b
             ><br /><span v-if="next.message" class="quiet">{{ next.message }}</span></span
-          ></router-link
+          ></a
         ><kbd class="quiet">Ctrl+Enter</kbd>
       </nav>
     </main>

@@ -1,8 +1,8 @@
 import { flushPromises } from '@vue/test-utils'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { defineComponent, h } from 'vue'
-import { inOrder } from '@/frame/leaves'
-import { type Onward, useGoOn } from '@/frame/useGoOn'
+import { inOrder, placeOf } from '@/frame/leaves'
+import { LAST, type Onward, useGoOn } from '@/frame/useGoOn'
 import { type Station } from '@/router'
 import { goldenJob, openSheet } from '@/testing/golden'
 
@@ -64,9 +64,16 @@ describe('going on', () => {
     wrapper.unmount()
   })
 
+  it('passes what lies on no leaf, and says the way to the others', async () => {
+    const { wrapper, next } = await page(['nowhere.at_all', 'cable.cable_pieces'], 'mount')
+    expect(next()!.at).toBe('cable.cable_pieces')
+    wrapper.unmount()
+  })
+
   it('says nothing where nothing is asked', async () => {
     const { wrapper, next } = await page([], 'mount')
     expect(next()).toBeNull()
+    expect(placeOf(LAST, 'mount')).toEqual({ station: 'handover', leaf: 'sign' }) // there the key leads all the same
     wrapper.unmount()
   })
 })

@@ -8,6 +8,8 @@ import { type Station, STATIONS } from '@/router'
 import { useJob } from '@/stores/job'
 
 const SENT_MS = 4000
+/** Where one is led when nothing is asked any more. */
+export const LAST = 'handover.customer_signed_at'
 
 export interface Onward {
   at: string
@@ -35,7 +37,7 @@ export function useGoOn(station: () => Station): { next: ComputedRef<Onward | nu
   const from = (at: string) => STATIONS.indexOf(wayTo(at, station(), '')?.station ?? station())
   /** From the open station on, then round from the first one. */
   const asked = computed(() => {
-    const every = inOrder(store.job?.assessment.asked ?? [])
+    const every = inOrder(store.job?.assessment.asked ?? []).filter((at) => wayTo(at, station(), ''))
     const here = STATIONS.indexOf(station())
     return [...every.filter((at) => from(at) >= here), ...every.filter((at) => from(at) < here)]
   })
@@ -63,7 +65,7 @@ export function useGoOn(station: () => Station): { next: ComputedRef<Onward | nu
     if (asked.value.includes(here)) passed.value = new Set(passed.value).add(here)
     if (asked.value.every((one) => passed.value.has(one))) passed.value = new Set() // round again
     led.value = here
-    const { at, to } = next.value ?? { at: 'handover.customer_signature', to: `/jobs/${store.number}/handover/sign` }
+    const { at, to } = next.value ?? { at: LAST, to: wayTo(LAST, station(), store.number)!.to }
     led.value = at
     await router.push(to)
     if (await leadTo(at)) openList()

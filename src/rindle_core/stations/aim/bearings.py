@@ -137,7 +137,9 @@ class LandmarkResult(Model):
     distance_m: float
     uncertainty_deg: float = Field(description="From the error of the two places")
     digit_count: int = Field(default=2, ge=0, le=2, description="Digits after the point that this error leaves")
-    serves: bool = Field(default=True, description="It is surer than a compass of the house rules")
+    serves: bool | None = Field(
+        default=None, description="It is surer than a compass of the house rules; None in older records"
+    )
     lay_off_deg: float | None = Field(description="Turn from the landmark to the wanted bearing, clockwise positive")
 
 

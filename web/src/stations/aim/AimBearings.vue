@@ -62,7 +62,7 @@ const seen = computed(() => job.value.assessment.landmarks_seen ?? [])
           <td>{{ fixed(one.seen.bearing_deg, one.seen.digit_count, '°') }}</td>
           <td>{{ fixed(one.seen.back_bearing_deg, one.seen.digit_count, '°') }}</td>
           <td>
-            {{ one.seen.uncertainty_deg.toFixed(1) }}°<template v-if="!one.seen.serves"
+            {{ one.seen.uncertainty_deg.toFixed(1) }}°<template v-if="one.seen.serves === false"
               >: no surer than a compass</template
             >
           </td>
