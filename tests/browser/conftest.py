@@ -44,6 +44,7 @@ expect.set_options(timeout=30_000)  # a busy machine is slow, not wrong
 _LONGEST = ("test_axe", "test_journey", "test_families")
 _BARE = "/api/health"  # a page that stays open, so that the browser's process does
 _WHOLE = "loaded"
+_HERE = Path(__file__).parent
 _DATABASE = "rindle.sqlite3"
 _LOAD = (
     "from rindle_server.launch import _setup; _setup(); from django.conf import settings; "
@@ -52,7 +53,10 @@ _LOAD = (
 
 
 def pytest_collection_modifyitems(items):
-    """The longest files first, in random order otherwise: the workers end at about the same time."""
+    """Each takes its turn. The longest files first: the workers end at about the same time."""
+    for item in items:
+        if _HERE in item.path.parents and not item.get_closest_marker("turns"):
+            item.add_marker(pytest.mark.turns(days=3))
     items.sort(key=lambda item: item.path.stem not in _LONGEST)
 
 

@@ -16,7 +16,6 @@ from rindle_core.catalogue.models import Terminal
 from rindle_core.stations.bringup.rows import DESK_STEPS
 from rindle_server.jobs.devices import seed_of
 from tests.browser.hands import turn_to
-from tests.parts import of_today
 
 STORES = json.loads((Path(__file__).parents[2] / "demo" / "terminals.json").read_text("utf-8"))
 CHECKED = {
@@ -165,7 +164,8 @@ def test_most_ways_are_those_of_one_terminal_only():
     assert 5 < len(BY_STAND_IN) < len(STORES)
 
 
-@pytest.mark.parametrize("terminal", of_today(STORES, 3), ids=lambda one: one["code"])
+@pytest.mark.turns(days=5)
+@pytest.mark.parametrize("terminal", STORES, ids=lambda one: one["code"])
 def test_a_terminal_comes_up_by_its_stand_in_and_by_hand(page, terminal):
     states = on_its_bench(page, terminal)
     if terminal in BY_STAND_IN:

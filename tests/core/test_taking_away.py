@@ -43,6 +43,7 @@ def without(facts, way):
     return less
 
 
+@pytest.mark.turns(days=3)
 @pytest.mark.parametrize("name", ["half-way", "every-hold", "2026-107"])
 def test_nothing_becomes_clear_by_what_is_taken_away(name):
     facts = json.loads((FOLDER / f"{name}.json").read_text("utf-8"))["facts"]
@@ -67,6 +68,7 @@ def test_nothing_becomes_clear_by_what_is_taken_away(name):
 LISTS = [name for name, value in DEFAULT_WORDS if isinstance(value, list) and name != "roles"]
 
 
+@pytest.mark.turns(days=2)
 @pytest.mark.parametrize("name", ["2026-103", "2026-106"])
 def test_nothing_becomes_clear_by_a_list_of_the_house_that_is_empty(name):
     facts = json.loads((FOLDER / f"{name}.json").read_text("utf-8"))["facts"]
@@ -111,6 +113,7 @@ NOT_ASKED = {
 PICKED = {("brief", "terminal_code"), ("brief", "satellite_code")}  # the picks beside them stay
 
 
+@pytest.mark.turns(days=3)
 def test_a_finished_job_is_signed_without_none_of_its_proofs():
     facts = json.loads((FOLDER / "2026-101.json").read_text("utf-8"))["facts"]
     assert told(facts)[3]

@@ -96,6 +96,7 @@ def feeds_of(
                 aperture_offset_mm=terminal.aperture_offset_mm,
                 turned_deg=turned_deg,
                 feed_diameter_mm=facts.feed_diameter_mm,
+                frequency_ghz=terminal.receive_ghz,
                 brackets=picks.brackets,
                 rules=picks.rules,
             )

@@ -49,6 +49,7 @@ def test_two_points_where_the_tone_fell_have_the_top_between_them():
     assert view(pair).result.fit.top_turns == pytest.approx(0.4, abs=1e-6)
 
 
+@pytest.mark.turns(days=3)
 def test_the_stated_uncertainty_is_kept_in_19_of_20_noisy_runs():
     random = np.random.default_rng(7)
     at = np.arange(-1.5, 1.51, 0.5)

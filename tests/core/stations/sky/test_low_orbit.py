@@ -270,6 +270,7 @@ def test_it_converges_as_the_step_shrinks():
     assert off[2] < 0.08
 
 
+@pytest.mark.turns(days=3)
 @settings(max_examples=6)
 @given(st.floats(1, 359))
 def test_turning_sky_and_skyline_together_changes_nothing_at_the_pole(turn):

@@ -44,7 +44,7 @@ export function figureRows(job: Job, show: Show): [string, string, string][] {
     ...(job.facts.picks.terminal?.polarization === 'circular' || !dial?.skew_correction_deg
       ? []
       : [leaning(dial.skew_deg ?? a.skew_deg)]),
-    ['Slant range', fixed(a.slant_range_km, 1, ' km'), 'Site to satellite'],
+    ['Slant range', show(a.slant_range_km, 'km'), 'Site to satellite'],
     ['Round trip', fixed(a.round_trip_ms, 1, ' ms'), 'Up and back once; an echo over the gateway takes twice that'],
   ]
 }
