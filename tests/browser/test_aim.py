@@ -55,7 +55,7 @@ def test_figures_of_both_hemispheres_are_those_of_an_independent_library(
     azimuth, elevation, distance = independent_look_angles(latitude, longitude, float(height), 12.4)
     expect(page.get_by_role("table", name="Figures of the aim")).to_contain_text(f"{azimuth:.3f}°")
     assert figure(page, "Figures of the aim", "Elevation, geometric") == pytest.approx(elevation, abs=0.001)
-    assert figure(page, "Figures of the aim", "Slant range") == pytest.approx(distance, abs=0.1)
+    assert figure(page, "Figures of the aim", "Slant range") == pytest.approx(distance, abs=0.5)
     # South-west of its satellite the dish looks left of north and leans left; from the north it looks just east of
     # south.
     textbook = math.degrees(math.atan(math.sin(math.radians(longitude - 12.4)) / math.tan(math.radians(latitude))))

@@ -71,7 +71,7 @@ def aim(page):
     azimuth, elevation, distance = independent_look_angles(-29.41, 27.8, 1980, 31.6)
     assert figure(page, "Figures of the aim", "True azimuth") == pytest.approx(azimuth, abs=0.001)
     assert figure(page, "Figures of the aim", "Elevation, geometric") == pytest.approx(elevation, abs=0.001)
-    assert figure(page, "Figures of the aim", "Slant range") == pytest.approx(distance, abs=0.1)
+    assert figure(page, "Figures of the aim", "Slant range") == pytest.approx(distance, abs=0.5)
     declination = figure(page, "Figures of the aim", "Declination")
     assert declination == pytest.approx(-25.6, abs=0.5)  # an isogonic chart of the region, read by eye
     compass = (

@@ -97,3 +97,14 @@ def test_a_landmark_whose_place_cannot_be_read_is_refused_by_its_row():
     with pytest.raises(InputError, match="nowhere"):
         entered({"spare_satellites": ["nowhere"]}, job)
     assert parse(type(job.aim), {"spare_satellites": [SPARE]}).spare_satellites == [SPARE]
+
+
+def test_a_spare_beam_holds_as_far_as_what_the_dish_receives_lets_it():
+    """A beam's width goes with the wave's length: at twice the frequency it breaks up at half the angle."""
+
+    def most_deg(receive_ghz):
+        terminal = {**DISH["terminal"], "receive_ghz": receive_ghz}
+        result, _ = found("aim", terminal=terminal, spare_satellites=[SPARE], focal_length_mm=450.0)
+        return result.spare_feeds.feeds[0].feed.most_off_deg
+
+    assert most_deg(22.8) == pytest.approx(most_deg(11.4) / 2)
