@@ -38,7 +38,8 @@ def figure(page, table, row):
         .locator("td")
         .first
     )
-    return float(re.search(r"[-−]?[0-9.]+", text.inner_text())[0].replace("−", "-"))
+    told = re.sub(r"(?<=\d)\s(?=\d{3})", "", text.inner_text())  # of thousands
+    return float(re.search(r"[-−]?[0-9.]+", told)[0].replace("−", "-"))
 
 
 def brief(page):

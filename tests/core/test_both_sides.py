@@ -98,6 +98,17 @@ def test_a_stop_gap_is_minded_once_its_day_is_over(days, told):
     assert ("brief.stop_gap" in codes) == told
 
 
+@pytest.mark.parametrize(
+    ("ordered", "arrived", "told"),
+    [(0, 0, set()), (0, 7, set()), (0, 8, {"brief.delivery_late"}), (5, 4, {"brief.delivery_days"}), (None, 4, set())],
+)
+def test_what_arrived_came_after_its_order_and_before_the_visit(ordered, arrived, told):
+    on = None if ordered is None else DAY + dt.timedelta(days=ordered)
+    item = Delivery(item="mast", ordered_on=on, arrived_on=DAY + dt.timedelta(days=arrived))
+    found = deliveries(DeliveriesInput(items=[item], visit_on=DAY + dt.timedelta(days=7)))
+    assert {one.code for one in found.findings} - {"brief.joints"} == told
+
+
 def test_a_supply_reaches_only_as_far_as_its_power_can_be_carried():
     """The most power that a source of V behind R gives is V²/4R, at V/2, however little the load would put up with."""
     wire = CoaxCable(

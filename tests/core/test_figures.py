@@ -124,6 +124,7 @@ def test_bare_trees_tell_the_same_gaps_however_fine_the_steps_are():
 # The tube against points in space
 
 
+@pytest.mark.turns(days=3)
 @pytest.mark.parametrize("wall_m", [2.0, 8.0, 30.0, 400.0])
 @pytest.mark.parametrize("satellite_longitude_deg", [28.0, 50.0, 88.0])
 @pytest.mark.parametrize("beside_deg", [0.0, 6.0])

@@ -33,7 +33,7 @@ RULE_GROUPS: dict[str, tuple[str, ...]] = {
         "aim_share",
     ),
     "Weather and people": (
-        "wire_least_m", "located_reach_m", "located_days",
+        "wire_least_m", "located_reach_m", "located_days", "assessed_days",
         "ladder_gust_mps", "lift_gust_mps", "lone_lift_kg", "sealant_least_c", "concrete_least_c", "foam_least_c",
         "workday_start_h", "workday_h", "weekends", "lineup_lead_min", "lineup_min",
         "inverter_share", "battery_share", "hand_kg", "bag_kg", "bag_wide_mm", "from_ground_m", "at_height_most_min",

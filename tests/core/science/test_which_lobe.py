@@ -40,6 +40,7 @@ def chance(pattern, along, across, half, predicted_db=30.0, rain_db=0.0):
     )
 
 
+@pytest.mark.turns(days=3)
 def test_a_main_lobe_is_none_in_rain_and_where_the_link_promises_otherwise(pattern):
     assert chance(pattern, 0.0, 0.0, 0.7) < 0.05
     assert chance(pattern, 0.0, 0.0, 0.7, rain_db=20.0) < 0.3

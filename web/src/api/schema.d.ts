@@ -9539,6 +9539,11 @@ export interface components {
              */
             aside_factor: number;
             /**
+             * @description How long a risk assessment of the site is believed; local rules prevail
+             * @default 28
+             */
+            assessed_days: number;
+            /**
              * @description Distance taken for a skyline point that has none
              * @default 10
              */
@@ -13644,6 +13649,7 @@ export interface components {
              *       "aim_share": 0.7,
              *       "arrester_loss_db": 0.5,
              *       "aside_factor": 0.3,
+             *       "assessed_days": 28,
              *       "assumed_obstacle_distance_m": 10,
              *       "at_height_most_min": 90,
              *       "at_height_weight_min": 120,

@@ -124,16 +124,28 @@ def judge_assessed(job: JobInput) -> list[Finding]:
                 clears_by="Whoever assessed the site signs with name and day.",
             )
         ]
-    if brief.assessed_on is not None and brief.assessed_on > brief.date:
+    if brief.assessed_on is None:
         return [
             ASSESSED(
                 Level.MIND,
-                "The risk assessment is signed for a day after the work",
-                f"It is signed on {brief.assessed_on}, the work is on {brief.date}.",
-                clears_by="Mend the day, or assess the site before the work.",
+                f"{brief.assessed_by} signed the risk assessment, on which day is not told",
+                "What was seen long ago need not be what stands there on the day.",
+                clears_by="Enter the day on which it was signed.",
             )
         ]
-    return [ASSESSED(Level.CLEAR, f"{brief.assessed_by} signed the risk assessment", "Look again on the day.")]
+    days = (brief.date - brief.assessed_on).days
+    if 0 <= days <= job.picks.rules.assessed_days:
+        return [ASSESSED(Level.CLEAR, f"{brief.assessed_by} signed the risk assessment", "Look again on the day.")]
+    return [
+        ASSESSED(
+            Level.MIND,
+            "The risk assessment is signed for a day after the work"
+            if days < 0
+            else "The risk assessment was signed long before the work",
+            f"It is signed on {brief.assessed_on}, the work is on {brief.date}.",
+            clears_by="Mend the day, or assess the site before the work.",
+        )
+    ]
 
 
 def _against_later(job: JobInput) -> list[str]:

@@ -15,6 +15,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.stations.brief.findings import (
+    DELIVERY_DAYS,
     DELIVERY_LATE,
     HAZARD,
     HAZARDS,
@@ -115,22 +116,33 @@ def deliveries(given: DeliveriesInput) -> Outcome[DeliveriesResult]:
     ]
     days = [view.due_on for view in views]
     earliest = None if not days or None in days else max(day for day in days if day is not None)
-    findings = [
-        DELIVERY_LATE(
+    late = [view for view in views if view.due_on is None or view.due_on > given.visit_on]
+    findings = [_judge_late(view, given.visit_on) for view in late]
+    before = [one for one in given.items if one.ordered_on and one.arrived_on and one.arrived_on < one.ordered_on]
+    findings += [
+        DELIVERY_DAYS(
             Level.MIND,
-            f"{view.item} comes after the visit" if view.due_on else f"{view.item} is not ordered yet",
-            f"It is due on {view.due_on}, the visit is on {given.visit_on}."
-            if view.due_on
-            else "Without an order there is no day on which it comes.",
-            clears_by="Move the visit, or agree on a stop-gap with a date on which it ends.",
+            f"{one.item} arrived before it was ordered",
+            f"It is told as ordered on {one.ordered_on} and as arrived on {one.arrived_on}.",
+            clears_by="Mend the day that is wrong.",
         )
-        for view in views
-        if not view.arrived and (view.due_on is None or view.due_on > given.visit_on)
+        for one in before
     ]
     return Outcome(
         DeliveriesResult(items=views, earliest_visit_on=earliest),
         [*findings, *_judge_joints(given), *_judge_stop_gaps(given)],
     )
+
+
+def _judge_late(view: DeliveryView, visit_on: dt.date) -> Finding:
+    if view.due_on is None:
+        told, why = f"{view.item} is not ordered yet", "Without an order there is no day on which it comes."
+    elif view.arrived:
+        told, why = f"{view.item} arrived after the visit", f"That was on {view.due_on}, the visit is on {visit_on}."
+    else:
+        told, why = f"{view.item} comes after the visit", f"It is due on {view.due_on}, the visit is on {visit_on}."
+    clears_by = "Move the visit, or agree on a stop-gap with a date on which it ends."
+    return DELIVERY_LATE(Level.MIND, told, why, clears_by=clears_by)
 
 
 def _judge_joints(given: DeliveriesInput) -> list[Finding]:

@@ -61,6 +61,13 @@ DELIVERY_LATE = Kind(
     source="Orders and lead times",
     at="brief.deliveries",
 )
+DELIVERY_DAYS = Kind(
+    "brief.delivery_days",
+    "the day on which an item arrived",
+    against="the day on which it was ordered",
+    source="Orders and lead times",
+    at="brief.deliveries",
+)
 JOINTS = Kind(
     "brief.joints",
     "joints without a part on the list",

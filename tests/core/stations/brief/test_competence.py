@@ -138,6 +138,9 @@ def test_a_risk_assessment_has_a_name_and_no_day_after_the_work():
     assert found("brief", assessed_by="")["brief.assessed"].level is Level.MIND
     assert found("brief", assessed_by="Zola", assessed_on="2026-11-24")["brief.assessed"].level is Level.CLEAR
     assert found("brief", assessed_by="Zola", assessed_on="2026-11-25")["brief.assessed"].level is Level.MIND
+    assert found("brief", assessed_by="Zola", assessed_on="2026-10-27")["brief.assessed"].level is Level.CLEAR
+    assert found("brief", assessed_by="Zola", assessed_on="2026-10-26")["brief.assessed"].level is Level.MIND
+    assert found("brief", assessed_by="Zola", assessed_on=None)["brief.assessed"].level is Level.MIND
     assert "brief.assessed" not in found("brief", hazards_sought=False)
 
 

@@ -67,6 +67,7 @@ def test_azimuth_turns_move_the_beam_by_the_cosine_of_the_elevation():
     assert fit.fitted_beamwidth_deg == pytest.approx(WIDTH, rel=1e-3)
 
 
+@pytest.mark.turns(days=3)
 @given(st.floats(-1.0, 1.0), st.floats(0.0, 0.3))
 def test_following_the_advice_brings_a_head_with_play_to_the_top(top, play):
     screw = Screw(deg_per_turn=0.42, backlash_turns=play)

@@ -347,6 +347,7 @@ def test_a_panel_is_not_turned_for_nothing():
     assert any(one.out_percent <= free.out_percent for one in free.bearings)  # others are as good
 
 
+@pytest.mark.turns(days=3)
 def test_a_bare_tree_lets_its_share_through():
     tree = walls(50.0, kind="tree", leafless_share=0.3)
     leaf, bare = run(skyline=tree).result, run(skyline=tree, season="bare").result
