@@ -108,6 +108,7 @@ NEW = {
     "blocks",
     "links",
     "network_id",
+    "keep_off_m",
     *("injector", "injector_lights", "sits", "head"),
     "plane",
     "transmit_plane",

@@ -164,6 +164,8 @@ def test_the_sign_of_a_panel_keeps_people_off_its_face_and_tells_no_distance(cre
     )
     assert "Keep off the panel" in told
     assert not re.search(r"\d m or more", told)
+    maker = PdfReader(io.BytesIO(crew.get("/api/jobs/2026-106/sign.pdf").content)).pages[0].extract_text()
+    assert "Stay 1.5 m or more from it, on all sides and above." in " ".join(maker.split())
 
 
 @pytest.mark.turns(days=3)

@@ -277,6 +277,12 @@ class Terminal(Model):
     receive_ghz: float = Field(ge=1, le=50)
     transmit_ghz: float = Field(ge=1, le=100)
     transmit_w: float = Field(default=0.0, ge=0, le=1000)
+    keep_off_m: float | None = Field(
+        default=None,
+        gt=0,
+        le=1000,
+        description="How far people stay from its face while it sends, by its maker's sheet; empty: not told",
+    )
     receive_beamwidth_deg: float | None = Field(default=None, ge=0.1, le=60, description="Maker's figure, else 70 λ/D")
     wind_force_coefficient: float | None = Field(
         default=None, gt=0, le=3, description="Maker's figure, else the envelope"

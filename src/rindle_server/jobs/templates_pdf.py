@@ -90,7 +90,8 @@ def keep_out_sign(job: Job, system: System) -> bytes:
         {
             "job": job,
             "panel": panel,
-            "kept": format_quantity(math.ceil(kept_m * 10.0) / 10.0, "m", system),
+            "kept": format_quantity(math.ceil(kept_m * 10.0) / 10.0, "m", system) if kept_m > 0 else "",
+            "told": terminal.keep_off_m is not None,
             "azimuth": f"{aimed.azimuth_true_deg:.0f}°" if aimed else "",
             "elevation": f"{aimed.elevation_apparent_deg:.0f}°" if aimed else "",
             "firm": firm_of(job),

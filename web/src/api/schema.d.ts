@@ -20456,6 +20456,8 @@ export interface components {
             injector_lights?: components["schemas"]["InjectorLight"][];
             /** @description How its parts hold each other */
             joints?: components["schemas"]["Joint"][];
+            /** @description How far people stay from its face while it sends, by its maker's sheet; empty: not told */
+            keep_off_m?: number | null;
             /** @description Least level at the modem's input; empty: not told */
             least_input_dbm?: number | null;
             /** @description What is plugged where */

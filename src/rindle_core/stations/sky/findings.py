@@ -249,8 +249,8 @@ TERRAIN_ENDS = Kind(
 )
 PLAN_BEAM = Kind(
     "sky.plan_beam",
-    "lower edge of the beam over drawn places where people are",
-    against="house rule `person_reach_m`",
+    "lower edge of the beam over drawn places where people are; of a panel how near they come",
+    against="house rule `person_reach_m`; a panel’s `keep_off_m`",
     unit="m",
     source="Plane geometry of the aperture's tube over the drawn ground",
     at="sky.things",

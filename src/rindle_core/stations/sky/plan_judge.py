@@ -32,11 +32,14 @@ def plan_against(one: PositionOnPlan, height_m: float | None, given: SitePlanInp
         holds.append(f"it would stand inside {one.inside}")
     for row in one.people:
         if row.inside and given.barrier and one.letter == given.planned:
-            minds.append(f"only a barrier keeps people out of its beam ({row.name})")
+            minds.append(f"only a barrier keeps people out of its {_where(given)} ({row.name})")
         elif row.inside:
-            holds.append(f"its beam passes where people are ({row.name})")
+            near = (
+                "people come too near to its face" if given.aperture_mm is None else "its beam passes where people are"
+            )
+            holds.append(f"{near} ({row.name})")
         elif row.inside is None:
-            minds.append(f"not known whether people at {row.name} reach into its beam")
+            minds.append(f"not known whether people at {row.name} reach into its {_where(given)}")
     if one.wire is not None:
         level = _wire_level(one.wire, height_m, given.rules)
         if level is Level.HOLD:
@@ -97,16 +100,21 @@ def _judge_wire(one: PositionOnPlan, height_m: float | None, given: SitePlanInpu
     ]
 
 
+def _where(given: SitePlanInput) -> str:
+    return "maker’s distance" if given.aperture_mm is None else "beam"
+
+
 def _judge_people(one: PositionOnPlan, given: SitePlanInput) -> list[Finding]:
     if not one.people:
         return []
+    where = _where(given)
     worst = next((row for row in one.people if row.inside), None)
     if worst is None:
         worst = next((row for row in one.people if row.inside is None), None)
     if worst is not None and worst.inside is None:
         return [
             PLAN_BEAM.missing(
-                f"Whether people at {worst.name} reach into the beam is not known",
+                f"Whether people at {worst.name} reach into the {where} is not known",
                 "Tell the height of its floor, and of the terminal.",
             )
         ]
@@ -114,17 +122,21 @@ def _judge_people(one: PositionOnPlan, given: SitePlanInput) -> list[Finding]:
         return [
             PLAN_BEAM(
                 Level.MIND if given.barrier else Level.HOLD,
-                f"Only a barrier keeps people out of the beam: {worst.name}"
+                f"Only a barrier keeps people out of the {where}: {worst.name}"
                 if given.barrier
-                else f"People reach into the beam: {worst.name}",
-                f"It passes {worst.distance_m:.1f} m before the dish. It radiates, and whoever stands in it takes "
+                else f"People reach into the {where}: {worst.name}",
+                f"It is {worst.distance_m:.1f} m away on the level; the maker asks for {given.keep_clear_m:g} m."
+                if given.aperture_mm is None
+                else f"It passes {worst.distance_m:.1f} m before the dish. It radiates, and whoever stands in it takes "
                 "the signal away.",
-                figure=worst.over_m,
-                limit=given.rules.person_reach_m,
+                figure=worst.distance_m if given.aperture_mm is None else worst.over_m,
+                limit=given.keep_clear_m if given.aperture_mm is None else given.rules.person_reach_m,
                 bound="at_least",
                 clears_by="Raise or move the terminal, or close the way with a barrier and record it here.",
             )
         ]
+    if given.aperture_mm is None:
+        return [PLAN_BEAM(Level.CLEAR, "Nobody who is drawn comes too near to the panel", "By its maker’s sheet.")]
     least = min(one.people, key=lambda row: row.over_m if row.over_m is not None else 0.0)
     return [
         PLAN_BEAM(

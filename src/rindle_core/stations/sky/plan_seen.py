@@ -27,9 +27,14 @@ def _judged_once(given_json: str) -> Outcome[SitePlanResult]:
 
 
 def keep_clear_m(terminal: Terminal | None, limit_w_per_m2: float) -> float:
-    """Along the beam, how far radio energy may be over the public limit; 0 for panels and what does not send."""
-    if terminal is None or terminal.panel is not None or not terminal.transmit_w:
+    """How far its maker keeps people off; else along a dish's beam, how far radio energy may be over the public limit.
+
+    0 for what does not send, and for a panel whose maker's distance is not told: its beam goes where a satellite is.
+    """
+    if terminal is None or not terminal.transmit_w:
         return 0.0
+    if terminal.keep_off_m is not None or terminal.panel is not None:
+        return terminal.keep_off_m or 0.0
     wavelength = wavelength_m(terminal.transmit_ghz)
     return limit_at_m(terminal.transmit_w, terminal.aperture_mm / 1000.0, wavelength, _EFFICIENCY, limit_w_per_m2)
 

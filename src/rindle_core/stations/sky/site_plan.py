@@ -38,6 +38,7 @@ from rindle_core.stations.sky.plan_things import (
 _PERSON_M = 0.5  # how far somebody reaches about a window or a spot
 _REACH_M = 500.0  # people farther off are under the beam or beyond what a sketch shows
 _SECTORS = 16
+_ROUND = 36  # corners of what is drawn round a panel
 _SHELTER_REACH_M = 300.0
 _EDGE_M = 0.05
 
@@ -72,9 +73,35 @@ def _shape_of(thing: PlanThing) -> object:
     return shapely.LineString(spots).buffer(max((thing.across_m or 0.0) / 2.0, _PERSON_M), cap_style="flat")
 
 
+def _near_face(given: SitePlanInput, one: PlanPosition, ground: Ground) -> list[BeamOver]:
+    """Where people come nearer to the face of a panel than its maker allows, nearest first.
+
+    Its beam goes where a satellite is, so that they are kept off all round.
+    """
+    import shapely
+
+    at, found = shapely.Point(one.east_m, one.north_m), []
+    for thing in given.things:
+        if not thing.told.people or not thing.whole:
+            continue
+        level_m = float(at.distance(_shape_of(thing)))
+        if level_m >= given.keep_clear_m:
+            continue
+        floor = floor_m(thing, ground)
+        inside = None
+        if floor is not None and one.height_m is not None:
+            up_m = ground.at(one.east_m, one.north_m) + one.height_m - floor  # of its face over their floor
+            off_m = max(0.0, up_m - given.rules.person_reach_m, -up_m)
+            inside = math.hypot(level_m, off_m) < given.keep_clear_m
+        found.append(BeamOver(name=thing.called, distance_m=level_m, over_m=None, inside=inside))
+    return sorted(found, key=lambda two: two.distance_m)
+
+
 def _people(given: SitePlanInput, one: PlanPosition, ground: Ground) -> list[BeamOver]:
-    """The people whom the beam passes, nearest first."""
-    if given.azimuth_true_deg is None or given.elevation_deg is None or given.aperture_mm is None:
+    """The people whom the beam passes, nearest first; of a panel those who come too near to its face."""
+    if given.aperture_mm is None:
+        return _near_face(given, one, ground) if given.keep_clear_m else []
+    if given.azimuth_true_deg is None or given.elevation_deg is None:
         return []
     import shapely
 
@@ -192,9 +219,11 @@ def _inside(one: PlanPosition, bodies: Sequence[Body], ground_m: float) -> str:
 
 def _zone_m(given: SitePlanInput, one: PlanPosition) -> float:
     """How far in front people are kept away, level: the dish's diameter, or as far as somebody who stands on the ground
-    reaches into strong radio energy.
+    reaches into strong radio energy; of a panel its maker's distance, all round.
     """
-    if given.aperture_mm is None or given.elevation_deg is None or given.azimuth_true_deg is None:
+    if given.aperture_mm is None:
+        return given.keep_clear_m
+    if given.elevation_deg is None or given.azimuth_true_deg is None:
         return 0.0
     aperture_m = given.aperture_mm / 1000.0
     reached_m = in_reach_m(
@@ -203,13 +232,18 @@ def _zone_m(given: SitePlanInput, one: PlanPosition) -> float:
     return max(aperture_m, reached_m)
 
 
+def _zone(given: SitePlanInput, one: PlanPosition, zone_m: float) -> list[Spot]:
+    at = (one.east_m, one.north_m)
+    if not zone_m:
+        return []
+    if given.aperture_mm is None:
+        turns = [side * 2.0 * math.pi / _ROUND for side in range(_ROUND)]
+        return [(at[0] + zone_m * math.sin(turn), at[1] + zone_m * math.cos(turn)) for turn in turns]
+    return _strip(at, given.azimuth_true_deg or 0.0, given.aperture_mm / 2000.0, zone_m)
+
+
 def _on_plan(given: SitePlanInput, one: PlanPosition, ground: Ground, bodies: Sequence[Body]) -> PositionOnPlan:
     ground_m, zone_m = ground.at(one.east_m, one.north_m), _zone_m(given, one)
-    zone = (
-        _strip((one.east_m, one.north_m), given.azimuth_true_deg, (given.aperture_mm or 0.0) / 2000.0, zone_m)
-        if zone_m and given.azimuth_true_deg is not None
-        else []
-    )
     sides = [at * 360.0 / _SECTORS for at in range(_SECTORS)] if one.height_m is not None and bodies else []
     return PositionOnPlan(
         letter=one.letter,
@@ -217,7 +251,7 @@ def _on_plan(given: SitePlanInput, one: PlanPosition, ground: Ground, bodies: Se
         north_m=one.north_m,
         ground_m=ground_m,
         inside=_inside(one, bodies, ground_m),
-        zone=[[round(east, 3), round(north, 3)] for east, north in zone],
+        zone=[[round(east, 3), round(north, 3)] for east, north in _zone(given, one, zone_m)],
         zone_m=zone_m,
         people=_people(given, one, ground),
         wire=_wire(given, one, ground),

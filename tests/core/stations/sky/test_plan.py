@@ -62,6 +62,28 @@ def test_people_behind_or_beside_the_dish_are_not_in_its_beam():
     assert found("beam", thing("window", (4, 6), height_m=0)) is None
 
 
+def test_people_are_kept_off_the_face_of_a_panel_all_round_by_its_makers_distance():
+    def near(away_m, **told):
+        way = thing("way", (-5, -away_m), (5, -away_m), height_m=0, across_m=1.0)
+        return found("beam", way, aperture_mm=None, azimuth_true_deg=None, elevation_deg=None, **told)
+
+    def level(away_m, **told):
+        return near(away_m, keep_clear_m=1.5, **told).level
+
+    assert level(1.9) is Level.HOLD  # half a metre of it is way
+    assert near(2.1, keep_clear_m=1.5) is None
+    assert near(1.9, keep_clear_m=0.0) is None  # of which nobody told how far
+    assert level(1.9, barrier=True) is Level.MIND
+    assert level(1.9, height=None) is Level.UNKNOWN
+    # 1.4 m beside and a reach of 2.2 m: clear of 1.5 m from √(1.5² - 1.4²) = 0.54 m over that reach on.
+    assert level(1.9, height=2.7) is Level.HOLD
+    assert level(1.9, height=2.8) is Level.CLEAR
+    given = plan(thing("way", (-5, 1), (5, 1), height_m=0), aperture_mm=None, keep_clear_m=1.5)
+    shown = site_plan(given).result.positions[0]
+    assert {round(math.hypot(*corner), 2) for corner in shown.zone} == {1.5}
+    assert plan_against(shown, 2.0, given)[0] == ["people come too near to its face (way where people walk)"]
+
+
 def test_a_beam_that_enters_below_a_deep_balcony_and_rises_through_it_holds():
     """At 2 m and 20° the beam is at 2.9 to 4.0 m after 4 m, over 6 m after 12 m: a floor at 4.5 m is met between."""
     deep = thing("terrace", (-3, 4), (3, 4), (3, 14), (-3, 14), height_m=4.5)

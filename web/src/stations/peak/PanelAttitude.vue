@@ -222,8 +222,10 @@ const target = computed(() => {
       ></row-grid
     >
     <p class="caution">
-      <b>Radio energy:</b> the panel transmits. Nobody in front of or above it while it is powered; on a vehicle take
-      the pole down before driving.
+      <b>Radio energy:</b> the panel transmits. Nobody in front of or above it while it is powered<template
+        v-if="job.facts.picks.terminal?.keep_off_m"
+        >, nor nearer than {{ show(job.facts.picks.terminal.keep_off_m, 'm') }} by its maker’s sheet</template
+      >; on a vehicle take the pole down before driving.
     </p>
   </template>
 </template>
