@@ -86,6 +86,7 @@ const beam = computed(() => {
 })
 /** The hand that turns the line along which the side view cuts the site, about the position that is looked from. */
 const CUT_PX = 92
+const BESIDE = 0.14 // of that way: where its line leaves the letter
 const SAME_WAY_DEG = 2
 const cutFrom = computed(() => plan.spots.value.find((one) => one.letter === plan.letter.value) ?? null)
 const cutEnd = computed(() => {
@@ -229,6 +230,14 @@ defineExpose({
       @pointercancel.stop="turning = false"
       @keydown="keyOnCut"
     >
+      <title>Turn the side view</title>
+      <line
+        :x1="cutFrom.east_m + (cutEnd.x - cutFrom.east_m) * BESIDE"
+        :y1="-cutFrom.north_m + (cutEnd.y + cutFrom.north_m) * BESIDE"
+        :x2="cutEnd.x"
+        :y2="cutEnd.y"
+        class="other"
+      />
       <circle :cx="cutEnd.x" :cy="cutEnd.y" :r="18 * unit" class="touch" />
       <circle :cx="cutEnd.x" :cy="cutEnd.y" :r="7 * unit" class="turn" />
     </g>
