@@ -73,6 +73,8 @@ def test_a_panel_is_told_as_it_was_read_last_beside_what_was_planned():
     told = dict(aim_rows(job, assess(job).result))
     assert told["Panel as planned"] == "180° true, tilt 21.0°"
     assert told["Panel as it was read last"] == "168° true, tilt 24.0°, on 2026-11-23"
+    back = job.model_copy(update={"peak": job.peak.model_copy(update={"attitudes": job.peak.attitudes[::-1]})})
+    assert assess(back).result.attitude == assess(job).result.attitude  # entered in whichever order
     unread = job.model_copy(update={"peak": job.peak.model_copy(update={"attitudes": []})})
     assert "Panel as it was read last" not in dict(aim_rows(unread, assess(unread).result))
 

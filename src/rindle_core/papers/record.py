@@ -13,7 +13,7 @@ from rindle_core.papers.sheet import SheetBlock, block, table
 from rindle_core.papers.told import moment, names, quantity
 from rindle_core.stations.brief.competence import Release, release_of
 from rindle_core.stations.brief.old_line import old_line_of
-from rindle_core.stations.peak.rows import HEARD
+from rindle_core.stations.peak.rows import HEARD, by_day
 
 Blocks = list[SheetBlock]
 
@@ -258,7 +258,7 @@ def peak_blocks(facts: JobInput, result: JobAssessment, system: System) -> Block
                     format_quantity(one.tilt_deg, "deg"),
                     one.note,
                 )
-                for one in facts.peak.attitudes
+                for one in by_day(facts.peak.attitudes)
             ],
         ),
     ]

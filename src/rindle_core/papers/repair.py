@@ -7,6 +7,7 @@ from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import System, format_quantity
 from rindle_core.papers.sheet import Sheet, SheetBlock, block, lines
 from rindle_core.stations.aim.dial_figures import clinometer_words
+from rindle_core.stations.peak.rows import by_day
 
 Rows = list[tuple[str, str]]
 _SLACK = ("loop", "slack")
@@ -51,8 +52,8 @@ def aim_rows(facts: JobInput, result: JobAssessment, system: System = "metric") 
         true = format_quantity(result.panel_aim.azimuth_true_deg, "compass_deg")
         rows.append(("Panel as planned", f"{true} true, tilt {format_quantity(result.panel_aim.tilt_deg, 'deg')}"))
         # How it was left is what was read of it last; the plan says nothing of that.
-        last = max(peak.attitudes, key=lambda one: one.on, default=None)
-        if last is not None:
+        if peak.attitudes:
+            last = by_day(peak.attitudes)[-1]
             bearing = format_quantity(last.azimuth_deg, "compass_deg")
             read = f"{bearing} true, tilt {format_quantity(last.tilt_deg, 'deg')}, on {last.on:%Y-%m-%d}"
             rows.append(("Panel as it was read last", read))

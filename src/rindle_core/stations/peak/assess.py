@@ -30,6 +30,7 @@ from rindle_core.stations.peak.panel_attitude import AttitudeInput, AttitudeResu
 from rindle_core.stations.peak.part import FreeJoint, PeakPart, Pointing
 from rindle_core.stations.peak.passes import AXES, last_pass, peak_of, second_pass, turns_in_time, turns_learnt
 from rindle_core.stations.peak.readings import Axis
+from rindle_core.stations.peak.rows import by_day
 from rindle_core.stations.peak.skew import SkewInput, SkewResult, skew_null
 from rindle_core.stations.peak.trouble import Views, judge_memory, judge_minimum, means_of
 from rindle_core.stations.station import Context
@@ -42,7 +43,8 @@ def attitude_of(job: JobInput, aimed: PanelAim | None) -> Outcome[AttitudeResult
     panel = job.picks.terminal.panel if job.picks.terminal else None
     if panel is None or panel.self_aiming or aimed is None or not job.peak.attitudes:
         return None
-    first, read = job.peak.attitudes[0], job.peak.attitudes[-1]
+    read_by_day = by_day(job.peak.attitudes)
+    first, read = read_by_day[0], read_by_day[-1]
     again = len(job.peak.attitudes) > 1
     return panel_attitude(
         AttitudeInput(

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
@@ -106,6 +107,11 @@ class Attitude(Row):
     note: Annotated[str, Entry("Note")] = Field(default="", max_length=120)
 
 
+def by_day(attitudes: Sequence[Attitude]) -> list[Attitude]:
+    """As they were read; those of one day as they were entered."""
+    return sorted(attitudes, key=lambda one: one.on)
+
+
 __all__ = [
     "AXES",
     "MARKS",
@@ -117,4 +123,5 @@ __all__ = [
     "SkewReading",
     "Stage",
     "Sweep",
+    "by_day",
 ]

@@ -33,7 +33,9 @@ const columns = computed(() =>
     'note',
   ),
 )
-const since = computed(() => job.value.facts.peak.attitudes?.[0]?.on ?? '')
+/** As they were read; those of one day as they were entered. */
+const readings = computed(() => [...(job.value.facts.peak.attitudes ?? [])].sort((a, b) => a.on.localeCompare(b.on)))
+const since = computed(() => readings.value[0]?.on ?? '')
 const settle_min = computed(() => job.value.facts.picks.rules?.settle_min ?? 0)
 const now = useNow({ interval: 5000 })
 const moved = () => store.patch({ panel_moved_at: new Date().toISOString() })
@@ -69,7 +71,7 @@ const gain = computed(() => {
 /** On the sky about the wanted boresight, seen by the panel: right is clockwise, up is towards the zenith. */
 const target = computed(() => {
   const slant = Math.sin((aim.value.tilt_deg * Math.PI) / 180)
-  const marks = (job.value.facts.peak.attitudes ?? []).map((one) => ({
+  const marks = readings.value.map((one) => ({
     x: (((one.azimuth_deg - aim.value.azimuth_true_deg + 540) % 360) - 180) * slant,
     y: one.tilt_deg - aim.value.tilt_deg,
     on: one.on,
