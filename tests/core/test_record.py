@@ -79,6 +79,14 @@ def test_a_panel_is_told_as_it_was_read_last_beside_what_was_planned():
     assert "Panel as it was read last" not in dict(aim_rows(unread, assess(unread).result))
 
 
+def test_what_was_looked_at_is_told_with_who_saw_it():
+    facts = golden.read("2026-101")["facts"]
+    rows = told("2026-101", "build")["seen"]
+    assert len(rows) == len(facts["seen_marks"])
+    assert {row[2] for row in rows} == {"Naledi Mokoena-Hart"}
+    assert "seen" not in told("2026-101", "build", seen_marks=[])
+
+
 def test_labels_agreement_search_hole_and_computer_are_told():
     def rows(name, room, code, **changed):
         return told(name, room, **changed)[code]

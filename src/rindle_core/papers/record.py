@@ -138,7 +138,7 @@ def aim_blocks(facts: JobInput, result: JobAssessment, system: System) -> Blocks
 
 
 def build_blocks(facts: JobInput, result: JobAssessment, system: System) -> Blocks:
-    """Joints as they were left, waits, what was done before its turn, what stays for a time, what came damaged."""
+    """Joints as they were left, marks that were seen, waits, what was done before its turn, what stays for a time, what came damaged."""
     zone, build = result.zone, facts.build
     joints = result.joints.joints if result.joints else []
     titles = {view.step.code: view.step.title for view in result.build.steps} if result.build else {}
@@ -151,6 +151,17 @@ def build_blocks(facts: JobInput, result: JobAssessment, system: System) -> Bloc
             [
                 (one.joint.name, JOINT_STATES[one.state], one.since, quantity(one.torque_nm, "nm", system))
                 for one in joints
+            ],
+        ),
+        *table(
+            "seen",
+            "Looked at before it was out of reach",
+            ("What", "At", "By", "When"),
+            [
+                (mark.text, view.step.title, mark.seen.by, moment(mark.seen.at, zone))
+                for view in (result.build.steps if result.build else [])
+                for mark in view.marks
+                if mark.seen is not None
             ],
         ),
         *table(
