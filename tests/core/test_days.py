@@ -82,3 +82,12 @@ def test_what_is_no_moment_is_refused_with_what_would_be_accepted(text, said):
 def test_midnight_and_noon_of_twelve_hours():
     assert parse(Told, {"at": "3 Dec 2026 12:10 am"}).at == dt.datetime(2026, 12, 3, 0, 10)
     assert parse(Told, {"at": "3 Dec 2026 12:10 pm"}).at == dt.datetime(2026, 12, 3, 12, 10)
+    assert parse(Told, {"at": "3 Dec 2026, 12 pm"}).at == dt.datetime(2026, 12, 3, 12)
+    assert parse(Told, {"at": "3 Dec 2026 12 a.m."}).at == dt.datetime(2026, 12, 3)
+    assert parse(Told, {"at": "2026-12-03 2pm"}).at == dt.datetime(2026, 12, 3, 14)
+
+
+@pytest.mark.parametrize(("text", "said"), [("3 Dec 2026 14 pm", "14 pm is not an hour"), ("3 Dec 2026 2", "moment")])
+def test_an_hour_alone_is_told_by_its_half_of_the_day(text, said):
+    with pytest.raises(InputError, match=said):
+        parse(Told, {"at": text})

@@ -24,6 +24,7 @@ _TIME = re.compile(
     r"(?:\s*(?P<half>[ap])\.?m\.?)?\s*$",
     re.IGNORECASE,
 )
+_HOUR = re.compile(r"^\s*(?P<day>\S.*?),?\s+(?P<hour>\d{1,2})\s*(?P<half>[ap])\.?m\.?\s*$", re.IGNORECASE)
 
 
 def read_day(given: Any) -> Any:
@@ -45,13 +46,13 @@ def read_day(given: Any) -> Any:
 
 
 def read_moment(given: Any) -> Any:
-    """`24.11.2026 12:30`, `24 Nov 2026, 2:30 pm` and the like in the form that is kept; else as it came.
+    """`24.11.2026 12:30`, `24 Nov 2026, 2 pm` and the like in the form that is kept; else as it came.
 
     The day as `read_day` reads it, with its errors; the time behind it, by the clocks that the field names.
     """
     if not isinstance(given, str):
         return given
-    found = _TIME.match(given)
+    found = _TIME.match(given) or _HOUR.match(given)
     if found is None:
         alone = read_day(given) if not given.strip().isdigit() else given
         if isinstance(alone, dt.date):
@@ -65,7 +66,8 @@ def read_moment(given: Any) -> Any:
         raise ValueError(f"{found['hour']} {half}m is not an hour: write 1 to 12 with am or pm, or 0 to 23")
     if half:
         hour = hour % 12 + 12 * (half == "p")
-    return f"{day}T{hour:02d}:{found['minute']}:{found['second'] or '00'}"
+    within = found.groupdict()
+    return f"{day}T{hour:02d}:{within.get('minute') or '00'}:{within.get('second') or '00'}"
 
 
 def day_meant(given: Any) -> dt.date | None:
