@@ -138,7 +138,7 @@ def aim_blocks(facts: JobInput, result: JobAssessment, system: System) -> Blocks
 
 
 def build_blocks(facts: JobInput, result: JobAssessment, system: System) -> Blocks:
-    """Joints as they were left, marks that were seen, waits, what went before its turn, what stays, what came damaged."""
+    """Joints, marks that were seen, waits, what was done before its turn, what stays for a time, what came damaged."""
     zone, build = result.zone, facts.build
     joints = result.joints.joints if result.joints else []
     titles = {view.step.code: view.step.title for view in result.build.steps} if result.build else {}
