@@ -197,7 +197,7 @@ def stuck_after(now_s, rules):
 
 
 def level_of_runs(count, rules):
-    runs = [{"when": "after", "down_mbps": 40, "up_mbps": 5, "latency_ms": 600}] * count
+    runs = [{"when": "after", "down_mbps": 40 + more, "up_mbps": 5, "latency_ms": 600} for more in range(count)]
     findings = acceptance(AcceptanceInput(runs=runs, rules=rules)).findings
     return next(one.level for one in findings if one.code == "handover.runs")
 

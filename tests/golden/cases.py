@@ -128,8 +128,8 @@ def _panel_by_hand() -> dict[str, Any]:
         "states_entered": [{"code": code, "at_s": 40.0 * at} for at, code in enumerate(codes)],
         "device_now_s": 40.0 * len(codes),
         "runs": [
-            {"when": when, "down_mbps": 90.0 if when == "after" else 6.0, "up_mbps": 12.0, "latency_ms": 45.0}
-            for when in ("before", "after", "after", "after")
+            {"when": when, "down_mbps": down, "up_mbps": 12.0, "latency_ms": 45.0}
+            for when, down in (("before", 6.0), ("after", 88.0), ("after", 90.0), ("after", 92.0))
         ],
     }
 

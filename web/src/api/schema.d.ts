@@ -11310,6 +11310,8 @@ export interface components {
             id: string;
             /** @description From 1, in the order in which the runs stand */
             number: number;
+            /** @description Number of the run that it repeats */
+            same_as?: number | null;
             why: string;
         };
         /**

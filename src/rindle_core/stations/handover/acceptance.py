@@ -21,6 +21,7 @@ from rindle_core.stations.handover.findings import (
     LATENCY,
     RUN_TIMES,
     RUNS,
+    TWICE,
 )
 from rindle_core.stations.handover.service import (
     Ratio,
@@ -73,6 +74,7 @@ class LeftOut(Model):
     number: int = Field(description="From 1, in the order in which the runs stand")
     id: str
     why: str
+    same_as: int | None = Field(default=None, description="Number of the run that it repeats")
 
 
 class CountedRun(Model):
@@ -182,10 +184,14 @@ def _judge_times(given: AcceptanceInput) -> list[Finding]:
 
 
 def _counted(given: AcceptanceInput) -> tuple[list[ServiceRun], list[LeftOut]]:
-    """Runs that may have come over the satellite. One that is faster than light did not."""
+    """Runs that may have come over the satellite, each once. One that is faster than light did not."""
     kept, out = [], []
+    met: dict[ServiceRun, int] = {}
     for number, run in enumerate(given.runs, start=1):
-        if run.when == "after" and given.least_ping_ms is not None and run.latency_ms < given.least_ping_ms:
+        same_as = met.setdefault(run.model_copy(update={"id": "", "note": ""}), number)
+        if same_as != number:
+            out.append(LeftOut(number=number, id=run.id, why=f"The same as run {same_as} in all.", same_as=same_as))
+        elif run.when == "after" and given.least_ping_ms is not None and run.latency_ms < given.least_ping_ms:
             why = (
                 f"{run.latency_ms:.0f} ms: no echo comes back over the satellite in less than "
                 f"{given.least_ping_ms:.0f} ms. It went over another line."
@@ -270,7 +276,7 @@ def acceptance(given: AcceptanceInput) -> Outcome[AcceptanceResult]:
 
 
 def _judge(given: AcceptanceInput, result: AcceptanceResult, now: Sequence[ServiceRun]) -> list[Finding]:
-    findings = [*_judge_alike(given.runs), *_judge_times(given)]
+    findings = [*_judge_alike(given.runs), *_judge_times(given), *_judge_twice(result)]
     if result.before is None:
         findings.append(
             BEFORE.missing("The present service was not measured", "Enter runs at Brief, before anything is changed.")
@@ -309,14 +315,15 @@ def _judge_latency(given: AcceptanceInput, result: AcceptanceResult) -> list[Fin
     """Every run for itself: a median hides one that went over the old line."""
     if given.least_ping_ms is None:
         return []
-    if result.left_out:
-        numbers = ", ".join(str(one.number) for one in result.left_out)
+    fast = [one for one in result.left_out if one.same_as is None]
+    if fast:
+        numbers = ", ".join(str(one.number) for one in fast)
         return [
             LATENCY(
                 Level.HOLD,
                 f"Run {numbers} did not come over the satellite",
-                result.left_out[0].why,
-                figure=min(given.runs[one.number - 1].latency_ms for one in result.left_out),
+                fast[0].why,
+                figure=min(given.runs[one.number - 1].latency_ms for one in fast),
                 limit=given.least_ping_ms,
                 bound="at_least",
                 clears_by="Unplug the old line, measure again, and take that run out.",
@@ -332,6 +339,21 @@ def _judge_latency(given: AcceptanceInput, result: AcceptanceResult) -> list[Fin
             figure=result.after.latency_ms,
             limit=given.least_ping_ms,
             bound="at_least",
+        )
+    ]
+
+
+def _judge_twice(result: AcceptanceResult) -> list[Finding]:
+    """A run that is entered twice proves no more than once."""
+    twice = [str(one.number) for one in result.left_out if one.same_as is not None]
+    if not twice:
+        return []
+    return [
+        TWICE(
+            Level.MIND,
+            f"Entered twice, and counted once: run {', '.join(twice)}",
+            "Two runs are hardly alike to the last digit in all three figures.",
+            clears_by="Take it out; or say when it was measured, where it was another run.",
         )
     ]
 

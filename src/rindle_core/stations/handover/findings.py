@@ -72,6 +72,12 @@ LATENCY = Kind(
     source="Twice up and down on both sides over the speed of light",
     at="handover.runs",
 )
+TWICE = Kind(
+    "handover.twice",
+    "runs that are the same in all",
+    source="Median of runs",
+    at="handover.runs",
+)
 AFTER = Kind(
     "handover.after",
     "runs that are missing",

@@ -19,6 +19,12 @@ def run(down, ms=600, when="after", up=5, **told):
     return ServiceRun(when=when, down_mbps=down, up_mbps=up, latency_ms=ms, **told)
 
 
+def thrice(one):
+    """Three runs that show the same, some minutes apart."""
+    times = [f"2026-11-23T09:{minute}:00Z" for minute in (10, 20, 30)]
+    return [ServiceRun.model_validate({**one.model_dump(), "measured_at": at}) for at in times]
+
+
 def levels(runs, **told):
     outcome = acceptance(AcceptanceInput(runs=runs, **told))
     return outcome.result, {one.code.removeprefix("handover."): one for one in outcome.findings}
@@ -137,8 +143,16 @@ def test_the_day_is_told_by_the_clock_of_the_site():
     assert [(one.name, one.figures.down_mbps) for one in result.by_time] == [("morning", 30), ("evening", 18)]
     assert [one.hour_h for one in result.hours] == [11.0, 20.5]
     assert (found["hours"].level, found["hours"].figure) == ("clear", 9.5)
-    assert levels([runs[0], runs[0]])[1]["hours"].level == "mind"
+    assert levels([runs[0], run(31, measured_at="2026-11-23T09:00:00Z")])[1]["hours"].level == "mind"
     assert levels([runs[0], run(30)])[1]["hours"].message == "When the runs were made is not said"
+
+
+def test_a_run_that_is_entered_twice_is_counted_once_and_said():
+    result, found = levels([run(40, note="first"), run(40, note="again"), run(40, when="before"), run(41)])
+    assert (result.after.run_count, [one.same_as for one in result.left_out]) == (2, [1])
+    assert (found["twice"].level, "run 2" in found["twice"].message) == ("mind", True)
+    assert levels([run(40), run(40)], least_ping_ms=490)[1]["latency"].level == "clear"  # it is not too fast
+    assert "twice" not in levels(thrice(run(40)))[1]
 
 
 def test_before_and_after_aligning_stand_apart():
@@ -147,26 +161,26 @@ def test_before_and_after_aligning_stand_apart():
 
 
 def test_a_gain_in_the_download_hides_no_loss_in_the_upload():
-    old = [run(2, when="before", up=1.0) for _ in range(3)]
-    found = levels([*old, *(run(40, up=0.4) for _ in range(3))])[1]
+    old = thrice(run(2, when="before", up=1.0))
+    found = levels([*old, *thrice(run(40, up=0.4))])[1]
     assert (found["gain"].level, found["gain_up"].level) == ("clear", "mind")
     assert (found["gain_up"].figure, found["gain_up"].limit) == (0.4, 1.0)
-    assert "gain_up" not in levels([*old, *(run(40, up=1.0) for _ in range(3))])[1]  # how sure, nobody has asked
+    assert "gain_up" not in levels([*old, *thrice(run(40, up=1.0))])[1]  # how sure, nobody has asked
 
 
 @pytest.mark.parametrize(("ms", "level"), [(890, "clear"), (891, "mind")])
 def test_an_echo_that_waits_in_a_queue_is_minded_beyond_the_houses_limit(ms, level):
-    found = levels([run(40, ms)] * 3, least_ping_ms=490)[1]
+    found = levels(thrice(run(40, ms)), least_ping_ms=490)[1]
     assert (found["queue"].level, found["queue"].figure) == (level, ms - 490)
     once = levels([run(40, ms)], least_ping_ms=490)[1]
     assert ("queue" in once) == (level == "mind")  # one run does not show that it is well
-    assert "queue" not in levels([run(40, ms)] * 3)[1]  # the way is not known
+    assert "queue" not in levels(thrice(run(40, ms)))[1]  # the way is not known
 
 
 def test_packets_lost_are_minded_by_the_median_of_the_runs_that_tell_it():
     runs = [run(40, loss_percent=one) for one in (0.2, 1.1, 9.0)]
     assert (levels([*runs, run(40)])[1]["loss"].figure, levels(runs)[1]["loss"].level) == (1.1, "mind")
-    assert levels([run(40, loss_percent=1.0)] * 3)[1]["loss"].level == "clear"
+    assert levels(thrice(run(40, loss_percent=1.0)))[1]["loss"].level == "clear"
     assert "loss" not in levels([run(40, loss_percent=1.0)])[1]  # one run does not show that it is well
     assert levels([run(40, loss_percent=9.0)])[1]["loss"].level == "mind"
     assert "loss" not in levels([run(40)])[1]
