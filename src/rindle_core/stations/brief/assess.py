@@ -31,7 +31,7 @@ from rindle_core.stations.brief.findings import (
     SATELLITE,
     TERMINAL,
 )
-from rindle_core.stations.brief.kit import judge_approval, judge_fits
+from rindle_core.stations.brief.kit import judge_approval, judge_fits, judge_labels
 from rindle_core.stations.brief.part import BriefPart
 from rindle_core.stations.brief.place_files import ApartInput, ApartResult, apart
 from rindle_core.stations.brief.repair_faults import RepairInput, judge_repair, repair_faults
@@ -165,6 +165,7 @@ def assess(context: Context) -> Outcome[BriefPart]:
         *judge_hardware_address(job.brief.hardware_address),
         judge_crew(CREW, job.brief.crew, job.picks.members, job.picks.words, job.brief.date),
         *judge_fits(job.brief.kit, job.picks.terminal),
+        *judge_labels(job.brief.kit),
         *judge_approval(
             job.brief.kit, job.picks.terminal, job.picks.satellite, said="approved_kit" in job.brief.settled
         ),

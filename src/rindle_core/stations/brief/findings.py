@@ -17,6 +17,12 @@ FITS = Kind(
     source="Terminal in Stores",
     at="brief.kit",
 )
+LABELS = Kind(
+    "brief.labels",
+    "serial numbers and hardware addresses of the parts",
+    source="Their labels",
+    at="brief.kit",
+)
 APPROVAL = Kind(
     "brief.approval",
     "terminal and parts",

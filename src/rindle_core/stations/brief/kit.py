@@ -11,7 +11,7 @@ from rindle_core.catalogue.parts import PART_KINDS, PartKind
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Row
-from rindle_core.stations.brief.findings import APPROVAL, FITS
+from rindle_core.stations.brief.findings import APPROVAL, FITS, LABELS
 
 
 class KitItem(Row):
@@ -45,6 +45,28 @@ def judge_fits(kit: list[KitItem], terminal: Terminal | None) -> list[Finding]:
         for one in kit
         if terminal is not None and taken.get(one.kind) and not any(_same(one.model, name) for name in taken[one.kind])
     ]
+
+
+def judge_labels(kit: list[KitItem]) -> list[Finding]:
+    """No two parts have one serial number or one hardware address: a label was read twice, or taken for another's."""
+    found = []
+    for name, words in (("serial", "serial number"), ("address", "hardware address")):
+        met: dict[str, KitItem] = {}
+        for one in kit:
+            told = "".join(sign for sign in getattr(one, name).casefold() if sign.isalnum())
+            if not any(sign.isdigit() for sign in told):
+                continue  # none, or words in its place
+            other = met.setdefault(told, one)
+            if other is not one:
+                found.append(
+                    LABELS(
+                        Level.MIND,
+                        f"Two parts have one {words}: {getattr(one, name).strip()}",
+                        f"{PART_KINDS[other.kind]} {other.model}, and {PART_KINDS[one.kind]} {one.model}.",
+                        clears_by="Read both labels again.",
+                    )
+                )
+    return found
 
 
 def judge_approval(
@@ -88,8 +110,9 @@ def judge_approval(
                 clears_by="Have the evidence at hand when the operations desk asks for it.",
             )
         ]
-    what = "Every part" if kit else terminal.name
-    return [APPROVAL(Level.CLEAR, f"{what} is on the list of {satellite.name}'s network", "")]
+    parts = ["every part that is named"] if kit else []
+    what = " and ".join([*([terminal.name] if listed else []), *parts])
+    return [APPROVAL(Level.CLEAR, f"On the list of {satellite.name}'s network: {what}", "")]
 
 
 def _unlisted(what: str, satellite: Satellite) -> Finding:
@@ -101,4 +124,4 @@ def _unlisted(what: str, satellite: Satellite) -> Finding:
     )
 
 
-__all__ = ["KitItem", "judge_approval", "judge_fits"]
+__all__ = ["KitItem", "judge_approval", "judge_fits", "judge_labels"]

@@ -4,7 +4,7 @@ import pytest
 
 from rindle_core.catalogue.models import Satellite, Terminal
 from rindle_core.kernel.findings import Level
-from rindle_core.stations.brief.kit import KitItem, judge_approval, judge_fits
+from rindle_core.stations.brief.kit import KitItem, judge_approval, judge_fits, judge_labels
 from tests import golden
 
 DISH = golden.read("2026-101")["facts"]
@@ -52,3 +52,13 @@ def test_a_tick_without_a_list_is_said_and_not_shown():
     assert approval(said=True, approved=[]) is Level.MIND
     assert approval(said=True, approved=["ridge-96"]) is Level.HOLD  # the list prevails
     assert judge_approval([], None, SATELLITE, said=False) == judge_approval([], TERMINAL, None, said=False) == []
+
+
+def test_no_two_parts_have_one_label():
+    apart = [item("T", serial="TX3-004"), item("M", "modem", serial="TX3-005", address="02:00:5e:10:04:01")]
+    assert judge_labels(apart) == []
+    (told,) = judge_labels([apart[0], item("M", "modem", serial="tx3 004")])
+    assert (told.level, "serial number: tx3 004" in told.message) == (Level.MIND, True)
+    (told,) = judge_labels([apart[1], item("R", "router", address="02-00-5E-10-04-01")])
+    assert "hardware address" in told.message
+    assert judge_labels([item("T", serial="none"), item("M", "modem", serial="none"), item("F", "feed")]) == []
