@@ -15,6 +15,7 @@ from rindle_core.catalogue.models import (
     Supply,
     Terminal,
 )
+from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.headline import Segment, as_text
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.kernel.units import format_quantity
@@ -96,6 +97,19 @@ def test_a_stop_gap_is_minded_once_its_day_is_over(days, told):
     item = Delivery(item="mast", ordered_on=DAY, lead_days=0, stop_gap="a strap", stop_gap_until=until)
     codes = [one.code for one in deliveries(DeliveriesInput(items=[item], visit_on=DAY)).findings]
     assert ("brief.stop_gap" in codes) == told
+
+
+def test_two_orders_of_one_name_are_each_due_by_itself_and_both_are_waited_for():
+    items = [
+        Delivery(item="mast", ordered_on=DAY, lead_days=9),
+        Delivery(item="mast", ordered_on=DAY, lead_days=2),
+        Delivery(item="clamp", after_item="mast", lead_days=1),
+    ]
+    found = deliveries(DeliveriesInput(items=items, visit_on=DAY)).result
+    assert [(one.due_on - DAY).days for one in found.items] == [9, 2, 10]
+    items = [Delivery(item="a", after_item="b"), Delivery(item="b", after_item="a")]
+    with pytest.raises(InputError, match="wait for each other"):
+        deliveries(DeliveriesInput(items=items, visit_on=DAY))
 
 
 @pytest.mark.parametrize(

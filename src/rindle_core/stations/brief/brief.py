@@ -77,8 +77,8 @@ class DeliveriesResult(Model):
     earliest_visit_on: dt.date | None
 
 
-def _due(items: list[Delivery]) -> dict[str, dt.date | None]:
-    by_name = {one.item: one for one in items}
+def _due(items: list[Delivery]) -> list[dt.date | None]:
+    """Of each row; two rows of one name are each due by itself, and what waits for that name waits for both."""
     known: dict[str, dt.date | None] = {}
 
     def due(name: str, trail: tuple[str, ...]) -> dt.date | None:
@@ -88,19 +88,20 @@ def _due(items: list[Delivery]) -> dict[str, dt.date | None]:
             )
         if name in known:
             return known[name]
-        one = by_name[name]
-        start = one.ordered_on
-        if one.after_item:
-            if one.after_item not in by_name:
-                raise InputError.one("items", f"{one.item} waits for {one.after_item!r}, which is not on the list")
-            first = due(one.after_item, (*trail, name))
-            start = None if first is None else max(first, one.ordered_on or first)
-        known[name] = one.arrived_on or (None if start is None else start + dt.timedelta(days=one.lead_days))
+        days = [due_of(one, trail) for one in items if one.item == name]
+        known[name] = None if None in days else max(day for day in days if day is not None)
         return known[name]
 
-    for one in items:
-        due(one.item, ())
-    return known
+    def due_of(one: Delivery, trail: tuple[str, ...]) -> dt.date | None:
+        start = one.ordered_on
+        if one.after_item:
+            if all(other.item != one.after_item for other in items):
+                raise InputError.one("items", f"{one.item} waits for {one.after_item!r}, which is not on the list")
+            first = due(one.after_item, (*trail, one.item))
+            start = None if first is None else max(first, one.ordered_on or first)
+        return one.arrived_on or (None if start is None else start + dt.timedelta(days=one.lead_days))
+
+    return [due_of(one, ()) for one in items]
 
 
 @register(
@@ -112,7 +113,8 @@ def deliveries(given: DeliveriesInput) -> Outcome[DeliveriesResult]:
     """
     due = _due(given.items)
     views = [
-        DeliveryView(item=one.item, due_on=due[one.item], arrived=one.arrived_on is not None) for one in given.items
+        DeliveryView(item=one.item, due_on=day, arrived=one.arrived_on is not None)
+        for one, day in zip(given.items, due, strict=True)
     ]
     days = [view.due_on for view in views]
     earliest = None if not days or None in days else max(day for day in days if day is not None)
