@@ -158,9 +158,7 @@ class HouseRules(Model):
     located_reach_m: float = Field(
         default=3.0, ge=0, le=100, description="How far from the spot that was planned then a marking of services holds"
     )
-    assessed_days: int = Field(
-        default=28, ge=1, le=365, description="How long a risk assessment of the site is believed; local rules prevail"
-    )
+    assessed_days: int = Field(default=28, ge=1, le=365, description="How long a risk assessment is believed")
     located_days: int = Field(
         default=28, ge=1, le=365, description="How long a marking of buried services is believed; local rules prevail"
     )

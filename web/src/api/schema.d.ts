@@ -9539,7 +9539,7 @@ export interface components {
              */
             aside_factor: number;
             /**
-             * @description How long a risk assessment of the site is believed; local rules prevail
+             * @description How long a risk assessment is believed
              * @default 28
              */
             assessed_days: number;

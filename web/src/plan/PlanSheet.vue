@@ -95,6 +95,10 @@ const cutEnd = computed(() => {
   const reach = CUT_PX * unit.value
   return { x: cutFrom.value.east_m + reach * Math.sin(turn), y: -cutFrom.value.north_m - reach * Math.cos(turn) }
 })
+const handle = computed(() => {
+  const [{ east_m, north_m }, { x, y }] = [cutFrom.value!, cutEnd.value!]
+  return `${east_m + (x - east_m) * BESIDE},${(y + north_m) * BESIDE - north_m} ${x},${y}`
+})
 let turning = false
 function turnTo(bearing: number): void {
   const folded = ((Math.round(bearing) % 360) + 360) % 360
@@ -231,13 +235,7 @@ defineExpose({
       @keydown="keyOnCut"
     >
       <title>Turn the side view</title>
-      <line
-        :x1="cutFrom.east_m + (cutEnd.x - cutFrom.east_m) * BESIDE"
-        :y1="-cutFrom.north_m + (cutEnd.y + cutFrom.north_m) * BESIDE"
-        :x2="cutEnd.x"
-        :y2="cutEnd.y"
-        class="other"
-      />
+      <polyline :points="handle" class="other" />
       <circle :cx="cutEnd.x" :cy="cutEnd.y" :r="18 * unit" class="touch" />
       <circle :cx="cutEnd.x" :cy="cutEnd.y" :r="7 * unit" class="turn" />
     </g>
