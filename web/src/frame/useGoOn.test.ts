@@ -4,6 +4,7 @@ import { defineComponent, h } from 'vue'
 import { inOrder, placeOf } from '@/frame/leaves'
 import { LAST, type Onward, useGoOn } from '@/frame/useGoOn'
 import { type Station } from '@/router'
+import { useJob } from '@/stores/job'
 import { goldenJob, openSheet } from '@/testing/golden'
 
 afterEach(() => vi.restoreAllMocks())
@@ -52,6 +53,18 @@ describe('going on', () => {
     const met = []
     for (let at = 0; at < 4; at += 1) met.push(await onward())
     expect(met).toEqual(['mount.mast_diameter_mm', 'cable.cable_pieces', 'brief.customer', 'mount.mast_diameter_mm'])
+    wrapper.unmount()
+  })
+
+  it('goes by what a grid held back until then', async () => {
+    const { wrapper } = await page(['mount.checks', 'cable.cable_pieces'], 'mount')
+    const store = useJob()
+    const answered = () => {
+      store.flushers.delete(answered)
+      store.job = { ...store.job!, assessment: { ...store.job!.assessment, asked: ['cable.cable_pieces'] } }
+    }
+    store.flushers.add(answered)
+    expect(await onward()).toBe('cable.cable_pieces')
     wrapper.unmount()
   })
 

@@ -1,5 +1,5 @@
 /** On to the next entry that something open waits for, along the course and in the order of the leaves. */
-import { until, useEventListener } from '@vueuse/core'
+import { promiseTimeout, useEventListener } from '@vueuse/core'
 import { computed, type ComputedRef, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { inOrder, LEAVES, wayTo } from '@/frame/leaves'
@@ -61,7 +61,7 @@ export function useGoOn(station: () => Station): { next: ComputedRef<Onward | nu
     const here = field?.closest<HTMLElement>('[data-fact]')?.dataset.fact ?? led.value
     field?.blur() // what was typed is taken
     await nextTick()
-    if (!store.unsent) await until(() => store.saving).toBe(0, { timeout: SENT_MS })
+    await Promise.race([store.delivered(), promiseTimeout(SENT_MS)]) // of a grid too, that waits for more to be typed
     if (asked.value.includes(here)) passed.value = new Set(passed.value).add(here)
     if (asked.value.every((one) => passed.value.has(one))) passed.value = new Set() // round again
     led.value = here

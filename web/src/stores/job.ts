@@ -353,18 +353,23 @@ export const useJob = defineStore('job', () => {
     await drawAnew()
   }
 
-  /** What was typed is with the server before an order that rests on it: else a terminal is told what stood there before. */
-  async function arrived(): Promise<boolean> {
+  /** Sends what was typed, also what a grid still holds back, and says whether it is with the server. */
+  async function delivered(): Promise<boolean> {
     for (const flush of flushers) flush()
     let stop = (): void => undefined
     const away = new Promise((tell) => (stop = watch(unsent, (count) => count > 0 && tell(false))))
     if (unsent.value === 0) await Promise.race([last, away])
     stop()
-    if (unsent.value > 0) {
+    return unsent.value === 0
+  }
+  /** What was typed is with the server before an order that rests on it: else a terminal is told what stood there before. */
+  async function arrived(): Promise<boolean> {
+    const all = await delivered()
+    if (!all) {
       device.deviceTrouble.value = 'What was entered is not with the server yet: the terminal is told nothing.'
       device.deviceAbsent.value = false
     }
-    return unsent.value === 0
+    return all
   }
 
   const orders = ordersOf(() => number.value, change)
@@ -376,6 +381,7 @@ export const useJob = defineStore('job', () => {
     job,
     aloft,
     flushers,
+    delivered,
     drawings,
     lookAt,
     answered,
