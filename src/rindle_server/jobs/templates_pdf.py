@@ -82,7 +82,7 @@ def keep_out_sign(job: Job, system: System) -> bytes:
     panel = terminal is not None and terminal.panel is not None
     if terminal is None or (aimed is None and not panel):
         raise InputError.one("terminal_code", "the beam is not known: choose a terminal, a satellite and a place first")
-    kept_m = keep_clear_m(terminal, found.facts.picks.rules.radiation_limit_w_per_m2)
+    kept_m = keep_clear_m(terminal, found.facts.picks.rules.radiation_limit_w_per_m2) or 0.0
     if terminal.transmit_w <= 0 or (kept_m <= 0 and not panel):
         raise InputError.one("terminal_code", "this terminal sends nothing: there is no beam to keep out of")
     page = render_to_string(

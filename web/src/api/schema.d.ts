@@ -19013,10 +19013,10 @@ export interface components {
             barrier: boolean;
             elevation_deg?: number | null;
             /**
-             * @description Along the beam, where radio energy is strong
+             * @description Along the beam, where radio energy is strong; of a panel all round, None: nobody told how far
              * @default 0
              */
-            keep_clear_m: number;
+            keep_clear_m: number | null;
             /**
              * @description Whether overhead lines are said to be at the site
              * @default false

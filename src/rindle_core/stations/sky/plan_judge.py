@@ -115,7 +115,9 @@ def _judge_people(one: PositionOnPlan, given: SitePlanInput) -> list[Finding]:
         return [
             PLAN_BEAM.missing(
                 f"Whether people at {worst.name} reach into the {where} is not known",
-                "Tell the height of its floor, and of the terminal.",
+                "Tell the height of its floor, and of the terminal."
+                if given.keep_clear_m is not None
+                else "Enter with the terminal in Stores how far people stay off it, by its maker’s sheet.",
             )
         ]
     if worst is not None:
@@ -125,7 +127,7 @@ def _judge_people(one: PositionOnPlan, given: SitePlanInput) -> list[Finding]:
                 f"Only a barrier keeps people out of the {where}: {worst.name}"
                 if given.barrier
                 else f"People reach into the {where}: {worst.name}",
-                f"It is {worst.distance_m:.1f} m away on the level; the maker asks for {given.keep_clear_m:g} m."
+                f"It is {worst.distance_m:.1f} m away on the level; the maker asks for {given.keep_clear_m or 0:g} m."
                 if given.aperture_mm is None
                 else f"It passes {worst.distance_m:.1f} m before the dish. It radiates, and whoever stands in it takes "
                 "the signal away.",

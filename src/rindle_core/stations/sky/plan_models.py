@@ -40,7 +40,12 @@ class SitePlanInput(Model):
     azimuth_true_deg: float | None = Field(default=None, ge=0, lt=BEYOND_CIRCLE_DEG)
     elevation_deg: float | None = Field(default=None, ge=-5, le=90)
     aperture_mm: float | None = Field(default=None, gt=0, le=20_000)
-    keep_clear_m: float = Field(default=0.0, ge=0, le=5000, description="Along the beam, where radio energy is strong")
+    keep_clear_m: float | None = Field(
+        default=0.0,
+        ge=0,
+        le=5000,
+        description="Along the beam, where radio energy is strong; of a panel all round, None: nobody told how far",
+    )
     most_cable_m: float | None = Field(default=None, gt=0)
     wind_from_deg: float | None = Field(default=None, ge=0, lt=BEYOND_CIRCLE_DEG)
     wind_rose: list[WindSector] = Field(default_factory=list, max_length=72)

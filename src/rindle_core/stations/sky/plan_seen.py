@@ -26,15 +26,15 @@ def _judged_once(given_json: str) -> Outcome[SitePlanResult]:
     return site_plan(SitePlanInput.model_validate_json(given_json))
 
 
-def keep_clear_m(terminal: Terminal | None, limit_w_per_m2: float) -> float:
+def keep_clear_m(terminal: Terminal | None, limit_w_per_m2: float) -> float | None:
     """How far its maker keeps people off; else along a dish's beam, how far radio energy may be over the public limit.
 
-    0 for what does not send, and for a panel whose maker's distance is not told: its beam goes where a satellite is.
+    0 for what does not send; None for a panel whose maker's distance is not told: its beam goes where a satellite is.
     """
     if terminal is None or not terminal.transmit_w:
         return 0.0
     if terminal.keep_off_m is not None or terminal.panel is not None:
-        return terminal.keep_off_m or 0.0
+        return terminal.keep_off_m
     wavelength = wavelength_m(terminal.transmit_ghz)
     return limit_at_m(terminal.transmit_w, terminal.aperture_mm / 1000.0, wavelength, _EFFICIENCY, limit_w_per_m2)
 

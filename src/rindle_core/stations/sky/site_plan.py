@@ -38,6 +38,7 @@ from rindle_core.stations.sky.plan_things import (
 _PERSON_M = 0.5  # how far somebody reaches about a window or a spot
 _REACH_M = 500.0  # people farther off are under the beam or beyond what a sketch shows
 _SECTORS = 16
+_ASKED_M = 10.0  # a panel of half a metre and 2.5 W is under the public limit from there on, were it a dish
 _ROUND = 36  # corners of what is drawn round a panel
 _SHELTER_REACH_M = 300.0
 _EDGE_M = 0.05
@@ -85,11 +86,11 @@ def _near_face(given: SitePlanInput, one: PlanPosition, ground: Ground) -> list[
         if not thing.told.people or not thing.whole:
             continue
         level_m = float(at.distance(_shape_of(thing)))
-        if level_m >= given.keep_clear_m:
+        if level_m >= (_ASKED_M if given.keep_clear_m is None else given.keep_clear_m):
             continue
         floor = floor_m(thing, ground)
         inside = None
-        if floor is not None and one.height_m is not None:
+        if floor is not None and one.height_m is not None and given.keep_clear_m is not None:
             up_m = ground.at(one.east_m, one.north_m) + one.height_m - floor  # of its face over their floor
             off_m = max(0.0, up_m - given.rules.person_reach_m, -up_m)
             inside = math.hypot(level_m, off_m) < given.keep_clear_m
@@ -100,7 +101,7 @@ def _near_face(given: SitePlanInput, one: PlanPosition, ground: Ground) -> list[
 def _people(given: SitePlanInput, one: PlanPosition, ground: Ground) -> list[BeamOver]:
     """The people whom the beam passes, nearest first; of a panel those who come too near to its face."""
     if given.aperture_mm is None:
-        return _near_face(given, one, ground) if given.keep_clear_m else []
+        return [] if given.keep_clear_m == 0 else _near_face(given, one, ground)
     if given.azimuth_true_deg is None or given.elevation_deg is None:
         return []
     import shapely
@@ -222,12 +223,12 @@ def _zone_m(given: SitePlanInput, one: PlanPosition) -> float:
     reaches into strong radio energy; of a panel its maker's distance, all round.
     """
     if given.aperture_mm is None:
-        return given.keep_clear_m
+        return given.keep_clear_m or 0.0
     if given.elevation_deg is None or given.azimuth_true_deg is None:
         return 0.0
     aperture_m = given.aperture_mm / 1000.0
     reached_m = in_reach_m(
-        given.keep_clear_m, aperture_m, given.elevation_deg, one.height_m, given.rules.person_reach_m
+        given.keep_clear_m or 0.0, aperture_m, given.elevation_deg, one.height_m, given.rules.person_reach_m
     )
     return max(aperture_m, reached_m)
 

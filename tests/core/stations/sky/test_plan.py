@@ -72,7 +72,10 @@ def test_people_are_kept_off_the_face_of_a_panel_all_round_by_its_makers_distanc
 
     assert level(1.9) is Level.HOLD  # half a metre of it is way
     assert near(2.1, keep_clear_m=1.5) is None
-    assert near(1.9, keep_clear_m=0.0) is None  # of which nobody told how far
+    assert near(1.9, keep_clear_m=0.0) is None  # it does not send
+    asked = near(1.9, keep_clear_m=None)  # it sends, and nobody told how far
+    assert (asked.level, "Stores" in asked.clears_by) == (Level.UNKNOWN, True)
+    assert near(12.0, keep_clear_m=None) is None
     assert level(1.9, barrier=True) is Level.MIND
     assert level(1.9, height=None) is Level.UNKNOWN
     # 1.4 m beside and a reach of 2.2 m: clear of 1.5 m from √(1.5² - 1.4²) = 0.54 m over that reach on.
