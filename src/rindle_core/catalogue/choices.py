@@ -8,6 +8,7 @@ from importlib.resources import files
 from typing import Any
 
 from rindle_core.catalogue.build_steps import MARK_CUES, STEP_FIGURES, STEP_PLACES
+from rindle_core.catalogue.carriers import WAVES
 from rindle_core.catalogue.fixings import BASES
 from rindle_core.catalogue.guides import GUIDE_KINDS, MEMORY_RESETS
 from rindle_core.catalogue.house_words import WORKS, HouseWords
@@ -46,6 +47,7 @@ _TOLD: dict[str, Mapping[Any, str]] = {
     "PeakFault.shows": SYMPTOMS,
     "PeakGuide.kind": GUIDE_KINDS,
     "PeakGuide.reset": MEMORY_RESETS,
+    "ReferenceCarrier.wave": WAVES,
     "Role.may": WORKS,
 }
 # Of those that nothing but the form tells: `Model.field`, each code with its words.

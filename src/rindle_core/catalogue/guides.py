@@ -7,6 +7,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from rindle_core.catalogue.carriers import ReceivingAid
 from rindle_core.kernel.model import Model
 
 GuideKind = Literal["sound", "meter", "page", "analyser"]
@@ -48,6 +49,7 @@ class PeakGuide(Model):
     reset_pulse_count: int = Field(default=0, ge=0, le=100, description="Pulses for which the feed stays covered")
     keys: list[GuideKey] = Field(default_factory=list, max_length=20, description="What is pressed, and what that does")
     expects: str = Field(default="", max_length=300, description="What is expected to be seen or heard, and set before")
+    aid: ReceivingAid | None = Field(default=None, description="The receiver that an analyser hears through")
 
 
 class ScrewLink(Model):

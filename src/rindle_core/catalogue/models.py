@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import math
-from typing import Annotated, Literal, Self
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, model_validator
 
 from rindle_core.catalogue.blocks import Block, BlockLink, faults_of_blocks
 from rindle_core.catalogue.build_steps import BuildStep
 from rindle_core.catalogue.cables import CableLimits, CoaxCable, Supply
+from rindle_core.catalogue.carriers import ReferenceCarrier
 from rindle_core.catalogue.crew import Member, Team
 from rindle_core.catalogue.earth_points import EarthPoint
 from rindle_core.catalogue.fixings import Fixing
@@ -125,8 +126,8 @@ class Satellite(Model):
         max_length=60,
         description="What a modem on this network shows: proof of the satellite",
     )
-    reference_mhz: float | None = Field(
-        default=None, gt=0, le=50_000, description="A carrier that only this satellite has, for a meter or receiver"
+    carriers: list[ReferenceCarrier] = Field(
+        default_factory=list, max_length=20, description="Carriers that are always there, for an analyser or a meter"
     )
     inclination_deg: float = Field(
         default=0.0, ge=0, le=30, description="Of an orbit that is no longer held on the equator"
@@ -145,6 +146,23 @@ class Satellite(Model):
     tle: list[str] | None = Field(
         default=None, min_length=2, max_length=2, description="The operator's elements, as two lines"
     )
+
+    @model_validator(mode="before")
+    @classmethod
+    def _one_carrier_of_old(cls, data: Any) -> Any:
+        """Older stores and records knew the frequency of one carrier that only this satellite has, and no more."""
+        if not isinstance(data, dict) or "reference_mhz" not in data:
+            return data
+        told = {key: value for key, value in data.items() if key != "reference_mhz"}
+        if data["reference_mhz"] is None:
+            return told
+        old = {"name": "Reference", "downlink_mhz": data["reference_mhz"], "only_here": True}
+        return {**told, "carriers": [*told.get("carriers", []), old]}
+
+    @property
+    def telling(self) -> list[ReferenceCarrier]:
+        """Those of its carriers that no other satellite has."""
+        return [one for one in self.carriers if one.only_here]
 
 
 class Clinometer(Model):

@@ -23,6 +23,7 @@ MODULE_OF = {
     "lockdown": "stations.peak.lockdown",
     "listen": "stations.peak.listen",
     "peak_faults": "stations.peak.means",
+    "helper_carriers": "stations.peak.helper",
     "first_tone": "stations.peak.first_tone",
     "preset": "stations.peak.preset",
     "screw_turns": "stations.peak.preset",

@@ -590,6 +590,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/helper_carriers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_helper_carriers"];
+        put?: never;
+        /** What an analyser is set to for each reference carrier */
+        post: operations["calc_helper_carriers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/household": {
         parameters: {
             query?: never;
@@ -9454,6 +9472,73 @@ export interface components {
             status: string;
             version: string;
         };
+        HelperCarriersOutcome: {
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["HelperResult"];
+        };
+        /** @description The wanted satellite with its carriers, the others of the stores, the aid, and what it is tuned to. */
+        HelperInput: {
+            aid?: components["schemas"]["ReceivingAid"] | null;
+            /**
+             * @description Above the ellipsoid; sea level is near enough
+             * @default 0
+             */
+            height_m: number;
+            latitude_deg: number;
+            longitude_deg: number;
+            others?: components["schemas"]["Satellite"][];
+            satellite: components["schemas"]["Satellite"];
+            /**
+             * @description Name of the carrier; empty: not told
+             * @default
+             */
+            tuned: string;
+            /**
+             * @description Whether it is pointed by an aid
+             * @default true
+             */
+            used: boolean;
+        };
+        /** @description Each carrier, the aid's name, and the one it is tuned to. */
+        HelperResult: {
+            aid: string;
+            if_least_mhz: number;
+            if_most_mhz: number;
+            rows: components["schemas"]["HelperRow"][];
+            tuned: components["schemas"]["HelperRow"] | null;
+        };
+        /** @description A reference carrier, what the analyser is set to for it, and whether it tells the satellite. */
+        HelperRow: {
+            /** @description Satellites above the horizon here that have one at the same place */
+            also_on: string[];
+            /** @description A line, nothing is sent on it */
+            bare: boolean;
+            /** @description What else of this satellite that span shows with the same voltage and tone */
+            beside: components["schemas"]["Hump"][];
+            /**
+             * @description Why the aid does not show it
+             * @default
+             */
+            cannot: string;
+            downlink_mhz: number;
+            /** @description On the analyser; None where the aid is not told or does not pass it */
+            if_mhz: number | null;
+            /** @default  */
+            looks: string;
+            /** @description Its oscillator lies over it: left and right are swapped */
+            mirrored: boolean;
+            name: string;
+            /** @description Seen, it is the wanted satellite */
+            proof: boolean;
+            /** @description What the analyser shows from edge to edge, this carrier in the middle */
+            span_mhz: number;
+            /** @description None: the wave is turned by hand, or not told */
+            supply_v: number | null;
+            /** @description The 22 kHz tone; None: the aid has one band */
+            tone_on: boolean | null;
+            wave: string;
+            width_mhz: number;
+        };
         /** @description What a hole of the plate meets. */
         HoleFact: {
             edge_mm?: number | null;
@@ -10313,6 +10398,12 @@ export interface components {
             plans: components["schemas"]["NetPlan"][];
             /** @enum {string} */
             proposed: "" | "keep" | "bypass" | "second";
+        };
+        /** @description A carrier as the analyser shows it. */
+        Hump: {
+            if_mhz: number;
+            name: string;
+            width_mhz: number;
         };
         /** @description A satellite that is no longer held on the equator. */
         InclinedInput: {
@@ -13135,6 +13226,11 @@ export interface components {
         /** @description Preset, sweeps, readings, what held when it was locked and pushed, and the instruments on the peak. */
         PeakFacts: {
             /**
+             * @description One of the satellite’s reference carriers
+             * @default
+             */
+            aid_carrier: string;
+            /**
              * @default
              * @enum {string}
              */
@@ -13238,6 +13334,8 @@ export interface components {
         };
         /** @description Changes of: Preset, sweeps, readings, what held when it was locked and pushed, and the instruments on the peak. */
         PeakFactsPatch: {
+            /** @description One of the satellite’s reference carriers */
+            aid_carrier?: string | null;
             aid_fitted?: ("" | "no" | "yes") | null;
             aid_off?: ("" | "no" | "yes") | null;
             /** @description Up positive; adds to the elevation */
@@ -13333,6 +13431,8 @@ export interface components {
         };
         /** @description What tells that the beam comes nearer, and how it behaves. */
         PeakGuide: {
+            /** @description The receiver that an analyser hears through */
+            aid?: components["schemas"]["ReceivingAid"] | null;
             /**
              * @description Fall at which its sound or bar visibly drops
              * @default 0.8
@@ -17669,6 +17769,8 @@ export interface components {
             cover_waits_for: string;
             elevation_turns?: components["schemas"]["TurnsResult"] | null;
             guide: components["schemas"]["PeakGuide"] | null;
+            /** @description None: nothing of it is known or wanted */
+            helper?: components["schemas"]["HelperResult"] | null;
             joints: components["schemas"]["FreeJoint"][];
             /** @description A hand may be before the feed: the transmitter is off */
             may_cover: boolean;
@@ -18278,6 +18380,57 @@ export interface components {
             text: string;
             weighs?: ("shelter" | "discreet" | "out_of_reach" | "no_path" | "no_machines" | "sky")[];
         };
+        /**
+         * @description A small receiver that is strapped on where the transceiver goes. One or two oscillators, chosen by a tone.
+         *
+         *     Raises ValueError for half of a second band.
+         */
+        ReceivingAid: {
+            /**
+             * @description Its voltage chooses the wave; else it is turned by hand
+             * @default true
+             */
+            by_voltage: boolean;
+            /** @description Empty: it has one band */
+            high_oscillator_mhz?: number | null;
+            /** @default 950 */
+            if_least_mhz: number;
+            /** @default 2150 */
+            if_most_mhz: number;
+            name: string;
+            oscillator_mhz: number;
+            /** @description Downlink from which the tone chooses the high oscillator */
+            switch_mhz?: number | null;
+        };
+        /** @description A carrier of a satellite that is always there: what an analyser is tuned to while the terminal cannot tell. */
+        ReferenceCarrier: {
+            /** @description As it comes from the satellite */
+            downlink_mhz: number;
+            /**
+             * @description How it looks on the analyser
+             * @default
+             */
+            looks: string;
+            name: string;
+            /**
+             * @description No other satellite has it: seen, it is proof
+             * @default false
+             */
+            only_here: boolean;
+            /**
+             * @description Share of the symbol rate beyond its width
+             * @default 0.35
+             */
+            roll_off: number;
+            /** @description Empty: a bare carrier */
+            symbol_rate_kbaud?: number | null;
+            /**
+             * @description As it is received at the site
+             * @default
+             * @enum {string}
+             */
+            wave: "" | "horizontal" | "vertical" | "left" | "right";
+        };
         /** @description The steps of the site in their order, and those that were rehearsed in theirs. */
         RehearsalInput: {
             /** @description Kind of mount that it was rehearsed on */
@@ -18545,6 +18698,8 @@ export interface components {
             /** @description Terminals and models of parts that its network approves; empty: not told */
             approved?: string[];
             beams?: components["schemas"]["Beam"][];
+            /** @description Carriers that are always there, for an analyser or a meter */
+            carriers?: components["schemas"]["ReferenceCarrier"][];
             code: string;
             /** @description The operations desk of its network */
             desk?: components["schemas"]["DeskContact"] | null;
@@ -18560,8 +18715,6 @@ export interface components {
              * @default
              */
             network_id: string;
-            /** @description A carrier that only this satellite has, for a meter or receiver */
-            reference_mhz?: number | null;
             /**
              * @default {
              *       "fixed_address": null,
@@ -23286,6 +23439,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HandsetOutcome"];
+                };
+            };
+        };
+    };
+    schema_helper_carriers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_helper_carriers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HelperInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HelperCarriersOutcome"];
                 };
             };
         };

@@ -140,8 +140,8 @@ def neighbours(given: NeighboursInput) -> Outcome[NeighboursResult]:
         wanted = {beam.carrier_mhz for beam in given.satellite.beams}
         shared = wanted & {beam.carrier_mhz for beam in other.beams}
         proof = f" Ours shows itself as {given.satellite.network_id}." if given.satellite.network_id else ""
-        if given.satellite.reference_mhz is not None:
-            proof += f" Only ours has a carrier at {as_written(given.satellite.reference_mhz)} MHz."
+        for one in given.satellite.telling[:1]:
+            proof += f" Only ours has a carrier at {as_written(one.downlink_mhz)} MHz."
         identity = (
             "It uses the same carrier: only the network's identity on the modem page tells them apart."
             if shared

@@ -15,6 +15,7 @@ from rindle_core.stations.entries import JobInput
 from rindle_core.stations.peak.coarse import (
     guide_of,
     has_signal,
+    helper_of,
     judge_aid,
     judge_can_tell,
     judge_coarse,
@@ -23,6 +24,7 @@ from rindle_core.stations.peak.coarse import (
     judge_screws,
     preset_of,
     sweep_of,
+    uses_aid,
 )
 from rindle_core.stations.peak.findings import AIM, ATTITUDE, PAIR, RETEST, TURNED
 from rindle_core.stations.peak.lockdown import SIDES, LockdownInput, LockdownResult, lockdown
@@ -262,8 +264,10 @@ def assess(context: Context) -> Outcome[PeakPart]:
             *judge_coarse(job),
         ]
     )
+    helper = helper_of(job, guide_of(job))
     pointing = Pointing(
         guide=guide_of(job),
+        helper=helper.result if helper and uses_aid(job) else None,
         preset=set_before.result,
         sweep=sweep,
         elevation_turns=turns["elevation"].result if turns["elevation"] else None,
@@ -282,7 +286,8 @@ def assess(context: Context) -> Outcome[PeakPart]:
     findings = [
         *before,
         *judge_aid(job),
-        *judge_identity(job, online=online),
+        *(helper.findings if helper else []),
+        *judge_identity(job, online=online, helper=helper.result if helper else None),
         *axes,
         *judge_memory(job, views),
         *judge_minimum(job, aim.beam.least_es_n0_db if aim.beam else None, views),

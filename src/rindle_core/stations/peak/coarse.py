@@ -13,6 +13,7 @@ from rindle_core.stations.aim.instruments import read_at_peak
 from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.peak.findings import AID, CAN_TELL, CLAMPED, FOUND, IDENTITY
+from rindle_core.stations.peak.helper import HelperInput, HelperResult, helper_carriers
 from rindle_core.stations.peak.passes import AXES, from_middle, screw_of
 from rindle_core.stations.peak.preset import PresetInput, PresetItem, PresetResult, judge_stands, judge_travel, preset
 from rindle_core.stations.peak.sweep import SweepInput, SweepResult, sweep_plan
@@ -195,6 +196,33 @@ def judge_coarse(job: JobInput) -> list[Finding]:
     return found
 
 
+def uses_aid(job: JobInput) -> bool:
+    """Whether it is pointed by an analyser through a receiving aid."""
+    guide = guide_of(job)
+    return job.peak.aid_fitted == "yes" or (guide is not None and guide.kind == "analyser")
+
+
+def helper_of(job: JobInput, guide: PeakGuide | None) -> Outcome[HelperResult] | None:
+    """The `helper_carriers` calculator on this job; None: no satellite, no place, or nothing that an aid would do."""
+    satellite, latitude_deg, longitude_deg = job.picks.satellite, job.brief.latitude_deg, job.brief.longitude_deg
+    used = uses_aid(job)
+    if satellite is None or latitude_deg is None or longitude_deg is None or not (used or satellite.carriers):
+        return None
+    terminal = job.picks.terminal
+    aids = [one.aid for one in (terminal.guides if terminal else []) if one.aid is not None]
+    return helper_carriers(
+        HelperInput(
+            latitude_deg=latitude_deg,
+            longitude_deg=longitude_deg,
+            satellite=satellite,
+            others=job.picks.others,
+            aid=guide.aid if guide is not None and guide.aid is not None else aids[0] if aids else None,
+            tuned=job.peak.aid_carrier,
+            used=used,
+        )
+    )
+
+
 def judge_aid(job: JobInput) -> list[Finding]:
     """A receiving aid sits where the transceiver goes: it is off before that, and not before the clamps are tight."""
     peak = job.peak
@@ -228,7 +256,7 @@ def other_network(job: JobInput) -> bool:
     return bool(ours and seen) and seen.casefold() != ours.strip().casefold()
 
 
-def judge_identity(job: JobInput, *, online: bool) -> list[Finding]:
+def judge_identity(job: JobInput, *, online: bool, helper: HelperResult | None = None) -> list[Finding]:
     """Whether it is the right satellite, by the network that is shown or the carrier that only it has."""
     satellite, peak = job.picks.satellite, job.peak
     if satellite is None:
@@ -247,11 +275,12 @@ def judge_identity(job: JobInput, *, online: bool) -> list[Finding]:
             IDENTITY(
                 Level.HOLD,
                 "The reference carrier is not there",
-                "Only the wanted satellite has it.",
+                "The wanted satellite always has it.",
                 clears_by="Swing to the next satellite on the arc and look for it there.",
             )
         ]
-    if online or (satellite.network_id and peak.seen_network.strip()) or peak.seen_carrier == "yes":
+    carrier_tells = peak.seen_carrier == "yes" and helper is not None and _tells(helper)
+    if online or (satellite.network_id and peak.seen_network.strip()) or carrier_tells:
         return [
             IDENTITY(
                 Level.CLEAR,
@@ -265,8 +294,17 @@ def judge_identity(job: JobInput, *, online: bool) -> list[Finding]:
         ]
     tells = [
         *([f"the network {satellite.network_id} on the modem’s page"] if satellite.network_id else []),
-        *([f"a carrier at {as_written(satellite.reference_mhz)} MHz"] if satellite.reference_mhz else []),
+        *(f"a carrier at {as_written(one.downlink_mhz)} MHz" for one in satellite.telling[:1]),
     ]
+    if peak.seen_carrier == "yes":
+        return [
+            IDENTITY.missing(
+                "A carrier was seen, and does not tell which satellite it is",
+                f"Look for {' or '.join(tells)}, and say which was tuned to."
+                if tells
+                else "Nobody told of one that only this satellite has: ask the network by what it is told.",
+            )
+        ]
     return [
         IDENTITY.missing(
             "Whether it is the right satellite is not known",
@@ -277,10 +315,16 @@ def judge_identity(job: JobInput, *, online: bool) -> list[Finding]:
     ]
 
 
+def _tells(helper: HelperResult) -> bool:
+    """Whether the carrier that was seen is the wanted satellite's alone; of several, which one was tuned to counts."""
+    return helper.tuned.proof if helper.tuned else bool(helper.rows) and all(one.proof for one in helper.rows)
+
+
 __all__ = [
     "by_modem",
     "guide_of",
     "has_signal",
+    "helper_of",
     "judge_aid",
     "judge_can_tell",
     "judge_coarse",
@@ -289,4 +333,5 @@ __all__ = [
     "other_network",
     "preset_of",
     "sweep_of",
+    "uses_aid",
 ]

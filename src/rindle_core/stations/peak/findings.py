@@ -83,6 +83,12 @@ READ_FOR = Kind(
     source="What the job said when the first reading came",
     at="peak.readings",
 )
+HELPER = Kind(
+    "peak.helper",
+    "the carrier that the receiving aid is tuned to",
+    source="The satellite's and the aid's entries in the stores",
+    at="peak.aid_carrier",
+)
 IDENTITY = Kind(
     "peak.identity",
     "whether it is the right satellite: network or reference carrier",

@@ -6,6 +6,7 @@ from pydantic import Field
 
 from rindle_core.catalogue.guides import PeakGuide
 from rindle_core.kernel.model import Model
+from rindle_core.stations.peak.helper import HelperResult
 from rindle_core.stations.peak.lockdown import LockdownResult
 from rindle_core.stations.peak.means import Likely
 from rindle_core.stations.peak.panel_attitude import AttitudeResult
@@ -34,6 +35,7 @@ class Pointing(Model):
     guide: PeakGuide | None
     preset: PresetResult
     sweep: SweepResult
+    helper: HelperResult | None = Field(default=None, description="None: nothing of it is known or wanted")
     elevation_turns: TurnsResult | None = None
     azimuth_turns: TurnsResult | None = None
     next_axis: Axis

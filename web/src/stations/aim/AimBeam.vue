@@ -7,6 +7,7 @@ import { useAim } from '@/stations/aim/useAim'
 const MapPicker = defineAsyncComponent(() => import('@/stations/brief/MapPicker.vue'))
 
 const { job, satellite, coverage, show } = useAim()
+const telling = computed(() => satellite.value.carriers?.find((one) => one.only_here))
 const handWords = computed(() => {
   const chosen = coverage.value?.chosen
   const received = chosen?.receive_hand ?? chosen?.receive_plane
@@ -46,13 +47,13 @@ const handMark = computed(() => {
           <th scope="row">Told to the modem</th>
           <td>{{ coverage.chosen.modem_entry }}</td>
         </tr>
-        <tr v-if="satellite.network_id || satellite.reference_mhz">
+        <tr v-if="satellite.network_id || telling">
           <th scope="row">Known by</th>
           <td>
             {{
               [
                 satellite.network_id && `the modem shows ${satellite.network_id}`,
-                satellite.reference_mhz && `a carrier at ${satellite.reference_mhz} MHz that only it has`,
+                telling && `a carrier at ${telling.downlink_mhz} MHz that only it has`,
               ]
                 .filter(Boolean)
                 .join('; ')

@@ -14,6 +14,7 @@ import { rowId } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 import PaceWatch from '@/stations/peak/PaceWatch.vue'
 import SoundTwin from '@/stations/peak/SoundTwin.vue'
+import HelperCard from '@/stations/peak/HelperCard.vue'
 import { mapOf } from '@/stations/peak/rows'
 import { useLive, usePeak } from '@/stations/peak/usePeak'
 
@@ -107,6 +108,7 @@ const columns = computed(() =>
   ),
 )
 const locked = computed(() => (told.value.sweeps ?? []).filter((one) => one.heard === 'lock').at(-1) ?? null)
+const telling = computed(() => satellite.value.carriers?.find((one) => one.only_here))
 const needsAid = computed(() => guide.value?.kind === 'analyser' || told.value.aid_fitted === 'yes')
 </script>
 
@@ -271,7 +273,7 @@ const needsAid = computed(() => guide.value?.kind === 'analyser' || told.value.a
     Ours is {{ satellite.name
     }}<template v-if="satellite.network_id"
       >; a modem on it shows <b>{{ satellite.network_id }}</b></template
-    ><template v-if="satellite.reference_mhz">; only it has a carrier at {{ satellite.reference_mhz }} MHz</template>.
+    ><template v-if="telling">; only it has a carrier at {{ telling.downlink_mhz }} MHz</template>.
   </p>
   <div class="fields">
     <fact at="peak.seen_network" />
@@ -280,6 +282,7 @@ const needsAid = computed(() => guide.value?.kind === 'analyser' || told.value.a
     <fact at="peak.aid_fitted" chips />
     <fact v-if="needsAid" at="peak.aid_off" chips />
   </div>
+  <helper-card v-if="needsAid && pointing?.helper" :helper="pointing.helper" :satellite="satellite.name" />
   <fact at="peak.symptom" chips />
   <ol v-if="pointing?.means.length" class="means">
     <li v-for="one in pointing.means.slice(0, 6)" :key="one.code">
