@@ -44,6 +44,7 @@ UNITS = (
     "ml",
     "l",
     "mohm",
+    "kbaud",
     "in",
     "gpa",
     "pa",

@@ -26,16 +26,16 @@ class ReferenceCarrier(Model):
     downlink_mhz: float = Field(gt=0, le=100_000, description="As it comes from the satellite")
     wave: Wave = Field(default="", description="As it is received at the site")
     symbol_rate_kbaud: float | None = Field(default=None, gt=0, le=500_000, description="Empty: a bare carrier")
-    roll_off: float = Field(default=0.35, ge=0.05, le=1, description="Share of the symbol rate beyond its width")
+    excess_share: float = Field(default=0.35, ge=0, le=1, description="Width beyond the symbol rate, as a share of it")
     only_here: bool = Field(default=False, description="No other satellite has it: seen, it is proof")
     looks: str = Field(default="", max_length=160, description="How it looks on the analyser")
 
     @property
     def width_mhz(self) -> float:
-        """What it takes up: symbol rate times one and the roll-off; a bare carrier its aid's drift."""
+        """What it takes up: the symbol rate with what goes beyond it; a bare carrier its aid's drift."""
         if self.symbol_rate_kbaud is None:
             return BARE_MHZ
-        return self.symbol_rate_kbaud / 1000.0 * (1.0 + self.roll_off)
+        return self.symbol_rate_kbaud / 1000.0 * (1.0 + self.excess_share)
 
 
 class ReceivingAid(Model):

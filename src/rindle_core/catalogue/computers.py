@@ -28,6 +28,7 @@ class ComputerSteps(Model):
     before: list[_Step] = Field(description="Where to read what is set, so that it can be put back")
     automatic: list[_Step] = Field(description="To take an address by itself")
     fixed: list[_Step] = Field(description="To have one typed in")
+    aside: list[_Step] = Field(description="To set aside what leads the browser elsewhere, for the time of the work")
     shown: list[_Step] = Field(description="Where it shows the address that it has")
     back: list[_Step] = Field(description="To put it back")
 

@@ -27,9 +27,10 @@ PART_PLACES: dict[PartPlace, str] = {
     "indoors": "indoors",
 }
 _INDOORS: tuple[PartKind, ...] = ("modem", "router", "spare_supply")
-JointState = Literal["open", "free", "snug", "tight", "torqued", "marked"]
+JointState = Literal["open", "hung", "free", "snug", "tight", "torqued", "marked"]
 JOINT_STATES: dict[JointState, str] = {
     "open": "not made",
+    "hung": "hung on one bolt, for now",
     "free": "free to move",
     "snug": "snug by hand",
     "tight": "tight",

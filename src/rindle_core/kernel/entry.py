@@ -16,7 +16,25 @@ Kind = Literal["number", "text", "choice", "tick", "day", "moment", "words", "ro
 
 _UNITS = (
     *("deg_per_s", "deg", "db", "hz", "ms", "s", "mbps", "percent", "m", "km", "mm", "kg", "mps", "mhz", "w", "wh"),
-    *("c", "h", "min", "years", "m_per_year", "n", "nm", "mpa", "kpa", "v", "ohm", "mohm", "mm2", "dbm", "l", "m3"),
+    *(
+        "c",
+        "ma",
+        "h",
+        "min",
+        "years",
+        "m_per_year",
+        "n",
+        "nm",
+        "mpa",
+        "kpa",
+        "v",
+        "ohm",
+        "mohm",
+        "mm2",
+        "dbm",
+        "l",
+        "m3",
+    ),
 )
 
 

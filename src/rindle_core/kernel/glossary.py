@@ -33,6 +33,17 @@ GLOSSARY: tuple[Term, ...] = tuple(
     Term(word=word, meaning=meaning, reference=reference, not_in=_NOT_IN.get(word, []))
     for word, meaning, reference in (
         (
+            "Symbol rate",
+            "How many steps a carrier makes in a second: the more, the wider it is.",
+            "In thousands a second, kBd. A bare carrier makes none.",
+        ),
+        (
+            "Oscillator",
+            "The frequency against which a receiver holds what comes from the satellite: the difference goes down the "
+            "cable.",
+            "",
+        ),
+        (
             "Azimuth",
             "Bearing in which the antenna looks, as one turns left or right.",
             "From true north, clockwise seen from above: 90° is east. A compass bearing is counted from magnetic "

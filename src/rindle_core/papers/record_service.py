@@ -45,7 +45,17 @@ def bringup_blocks(facts: JobInput, result: JobAssessment, system: System) -> Bl
         *table(
             "radio",
             "Radio figures by stage",
-            ("Stage", "Read at", "Es/N0", "At its input", "Transmit", "Cable loss", "Software"),
+            (
+                "Stage",
+                "Read at",
+                "Es/N0",
+                "At its input",
+                "Transmit",
+                "Cable loss",
+                "Temperature",
+                "Supply",
+                "Software",
+            ),
             [
                 (
                     RADIO_STAGES[one.stage],
@@ -54,6 +64,8 @@ def bringup_blocks(facts: JobInput, result: JobAssessment, system: System) -> Bl
                     quantity(one.input_dbm, "dbm", system),
                     quantity(one.transmit_dbm, "dbm", system),
                     quantity(one.run_loss_db, "db", system),
+                    quantity(one.temperature_c, "c", system),
+                    quantity(one.supply_ma, "ma", system),
                     one.software,
                 )
                 for one in told.radio

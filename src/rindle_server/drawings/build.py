@@ -20,6 +20,7 @@ _PANEL: dict[JointSpot, Point] = dict.fromkeys(JOINT_SPOTS, (190.0, 306.0)) | {
 }
 _INK: dict[JointState, tuple[str, str]] = {
     "open": ("quiet", "sheet"),
+    "hung": ("rust", "sheet"),
     "free": ("ochre", "sheet"),
     "snug": ("ochre", "ochre-tint"),
     "tight": ("stream", "stream-tint"),

@@ -6294,6 +6294,11 @@ export interface components {
             config_sum: string;
             /** @default  */
             config_sum_wanted: string;
+            /**
+             * @default
+             * @enum {string}
+             */
+            desk_reached: "" | "yes" | "no";
             /** @description Where its page shows it */
             device_input_dbm?: number | null;
             /** @description From its page, once it has locked */
@@ -6412,7 +6417,16 @@ export interface components {
             /** @default 0 */
             self_restart_count: number;
             settings?: components["schemas"]["SettingMark"][];
+            /**
+             * @description Who followed on the sheet while somebody else read the page
+             * @default
+             */
+            settings_read_with: string;
             settled_at?: string | null;
+            /** @default  */
+            shown_address: string;
+            /** @default  */
+            shown_serial: string;
             /**
              * @description Readings, pages and runs that there were then; kept by the server
              * @default 0
@@ -6454,6 +6468,7 @@ export interface components {
             config_restarted?: boolean | null;
             config_sum?: string | null;
             config_sum_wanted?: string | null;
+            desk_reached?: ("" | "no" | "yes") | null;
             /** @description Where its page shows it */
             device_input_dbm?: number | null;
             /** @description From its page, once it has locked */
@@ -6506,7 +6521,11 @@ export interface components {
             router_plan?: ("" | "keep" | "bypass" | "second") | null;
             self_restart_count?: number | null;
             settings?: components["schemas"]["SettingMark"][] | null;
+            /** @description Who followed on the sheet while somebody else read the page */
+            settings_read_with?: string | null;
             settled_at?: string | null;
+            shown_address?: string | null;
+            shown_serial?: string | null;
             /** @description Readings, pages and runs that there were then; kept by the server */
             signs_when_off_count?: number | null;
             states_entered?: components["schemas"]["StateEntered"][] | null;
@@ -6781,6 +6800,11 @@ export interface components {
             detail: string;
             /** @description Figures of the job that it is done by, told at the step */
             figures?: ("fixing" | "fixing_torque" | "pit" | "pour" | "blocks" | "way_in" | "cable" | "earth" | "ends" | "sight" | "preset")[];
+            /**
+             * @description What goes hard as it should, so that nobody gives up or forces it
+             * @default
+             */
+            hard: string;
             /** @default false */
             hold_point: boolean;
             /** @description Each seen and ticked */
@@ -6790,6 +6814,11 @@ export interface components {
              * @default
              */
             mate: string;
+            /**
+             * @description What is done where it was made, and what that costs
+             * @default
+             */
+            mends: string;
             /** @description What comes before it: step:code, entry:name of a fact, or wait:code that is over */
             needs?: string[];
             /**
@@ -6835,7 +6864,7 @@ export interface components {
             power_off: boolean;
             /** @description Joints that it makes, and how it leaves them */
             sets?: {
-                [key: string]: "open" | "free" | "snug" | "tight" | "torqued" | "marked";
+                [key: string]: "open" | "hung" | "free" | "snug" | "tight" | "torqued" | "marked";
             };
             /** @description Waits that begin when it is done */
             starts?: string[];
@@ -7731,6 +7760,11 @@ export interface components {
             /** @description For the computer; empty where it takes one by itself */
             address: string;
             after: string;
+            /**
+             * @description What may lead the browser elsewhere, set aside for now
+             * @default []
+             */
+            aside_steps: string[];
             back_steps: string[];
             before_steps: string[];
             /** @description What the computer is doing, by what it shows */
@@ -10918,7 +10952,7 @@ export interface components {
             /** @default  */
             note: string;
             /** @enum {string} */
-            state: "open" | "free" | "snug" | "tight" | "torqued" | "marked";
+            state: "open" | "hung" | "free" | "snug" | "tight" | "torqued" | "marked";
             torque_nm?: number | null;
         };
         /** @description A joint with its torque and spanner or key. Without a class it is by feel, the last turns by hand. */
@@ -10950,7 +10984,7 @@ export interface components {
             /** @description What goes on one bolt, in order */
             stack: string;
             /** @enum {string} */
-            state: "open" | "free" | "snug" | "tight" | "torqued" | "marked";
+            state: "open" | "hung" | "free" | "snug" | "tight" | "torqued" | "marked";
             /** @description maker, reckoned or feel */
             torque_by: string;
             torque_nm: number | null;
@@ -13226,7 +13260,7 @@ export interface components {
         /** @description Preset, sweeps, readings, what held when it was locked and pushed, and the instruments on the peak. */
         PeakFacts: {
             /**
-             * @description One of the satellite’s reference carriers
+             * @description A reference carrier of this satellite
              * @default
              */
             aid_carrier: string;
@@ -13334,7 +13368,7 @@ export interface components {
         };
         /** @description Changes of: Preset, sweeps, readings, what held when it was locked and pushed, and the instruments on the peak. */
         PeakFactsPatch: {
-            /** @description One of the satellite’s reference carriers */
+            /** @description A reference carrier of this satellite */
             aid_carrier?: string | null;
             aid_fitted?: ("" | "no" | "yes") | null;
             aid_off?: ("" | "no" | "yes") | null;
@@ -18225,6 +18259,8 @@ export interface components {
              * @enum {string}
              */
             stage: "preset" | "locked" | "peaked" | "locked_down" | "on_network" | "activated";
+            /** @description What goes up the cable by the terminal's sheet */
+            supply?: components["schemas"]["Supply"] | null;
             transmit_most_dbm?: number | null;
         };
         /** @description The radio figures at a stage of the work, as the modem's page or a meter shows them. */
@@ -18247,6 +18283,8 @@ export interface components {
             software: string;
             /** @enum {string} */
             stage: "preset" | "locked" | "peaked" | "locked_down" | "on_network" | "activated";
+            supply_ma?: number | null;
+            temperature_c?: number | null;
             transmit_dbm?: number | null;
         };
         /** @description Every stage. */
@@ -18407,6 +18445,11 @@ export interface components {
             /** @description As it comes from the satellite */
             downlink_mhz: number;
             /**
+             * @description Width beyond the symbol rate, as a share of it
+             * @default 0.35
+             */
+            excess_share: number;
+            /**
              * @description How it looks on the analyser
              * @default
              */
@@ -18417,11 +18460,6 @@ export interface components {
              * @default false
              */
             only_here: boolean;
-            /**
-             * @description Share of the symbol rate beyond its width
-             * @default 0.35
-             */
-            roll_off: number;
             /** @description Empty: a bare carrier */
             symbol_rate_kbaud?: number | null;
             /**
@@ -18961,6 +18999,8 @@ export interface components {
             name: string;
             /** @default false */
             secret: boolean;
+            /** @default  */
+            shown: string;
             /** @default  */
             value: string;
         };

@@ -165,8 +165,8 @@ def _elevation_figures(given: InstrumentsInput) -> list[InstrumentFigure]:
     hows = {
         "face": "Lay the clinometer on the {face}; it reads from the horizontal.",
         "rim": "Lay the clinometer across the {face}; it reads from the vertical.",
-        "scale": "Set the {face}.",
-        "flat": "Set the {face} level, then the elevation on its own scale.",
+        "scale": "Set the {face}, seen square on: from the side its mark stands elsewhere.",
+        "flat": "Set the {face} level, then the elevation on its own scale, seen square on.",
     }
     if faces[0].kind == "flat" and not any(face.kind == "scale" for face in faces):
         faces = [faces[0], Clinometer(face="scale of the head", kind="scale", offset_deg=0.0)]

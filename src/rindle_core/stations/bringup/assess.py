@@ -33,6 +33,7 @@ from rindle_core.stations.bringup.may_power import judge_who_may, power_waits_fo
 from rindle_core.stations.bringup.part import BringUpPart, PowerCheckRow
 from rindle_core.stations.bringup.radio import RadioInput, radio_figures
 from rindle_core.stations.bringup.rows import RadioStage
+from rindle_core.stations.bringup.shown import judge_desk_reached, judge_labels_shown, judge_settings
 from rindle_core.stations.bringup.signs import hand_is_other, signs_of
 from rindle_core.stations.bringup.transmit import Transmit, installing, judge_interlock, transmit_of
 from rindle_core.stations.bringup.update import UpdateInput, update
@@ -282,6 +283,7 @@ def assess(context: Context) -> Outcome[BringUpPart]:
             online=online,
             pictures=[one.name for one in job.picks.documents],
             transmit_most_dbm=terminal.transmit_most_dbm,
+            supply=terminal.supply,
             locked_db=_locked_db(context),
             now_db=told.device_level_db if online else None,
             rules=job.picks.rules,
@@ -338,6 +340,9 @@ def assess(context: Context) -> Outcome[BringUpPart]:
             *(laptop.findings if laptop else []),
             *entries.findings,
             *_judge_untold(entries.result, online),
+            *judge_settings(job),
+            *judge_labels_shown(job),
+            *judge_desk_reached(job),
             *judge_custom_carrier(job, terminal),
             *(radio.findings if terminal.panel is None else []),
             *_judge_browse(job, online),

@@ -64,6 +64,7 @@ class ComputerResult(Model):
     install_page: str = Field(description="Of the installer; empty: none")
     steps: list[str] = Field(description="Empty while the kind of computer is not chosen")
     before_steps: list[str]
+    aside_steps: list[str] = Field(default=[], description="What may lead the browser elsewhere, set aside for now")
     shown_steps: list[str]
     back_steps: list[str]
     after: str
@@ -190,6 +191,7 @@ def computer(given: ComputerInput) -> Outcome[ComputerResult]:
         install_page=f"http://{access.address}{access.install_page}" if access.install_page else "",
         steps=_filled(steps.fixed if fixed else steps.automatic, proposed, _mask(access), access) if steps else [],
         before_steps=steps.before if steps else [],
+        aside_steps=steps.aside if steps else [],
         shown_steps=steps.shown if steps else [],
         back_steps=steps.back if steps else [],
         after=AFTER[access.after],

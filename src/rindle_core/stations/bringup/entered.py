@@ -61,7 +61,9 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
             for one in change["told_back"]
         ]
     if change.get("settings") is not None:
-        whole["settings"] = [{**one, "value": ""} if one.get("secret") else one for one in change["settings"]]
+        whole["settings"] = [
+            {**one, "value": "", "shown": ""} if one.get("secret") else one for one in change["settings"]
+        ]
     return whole | BELONGS.stamped(change, job)
 
 

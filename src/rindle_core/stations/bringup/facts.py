@@ -108,6 +108,14 @@ class BringUpFacts(Facts):
     laptop_back: Annotated[bool, Entry("Put back as it was")] = False
 
     settings: Annotated[list[SettingMark], Entry("Settings sheet")] = Field(default_factory=list, max_length=100)
+    settings_read_with: Annotated[
+        str, Entry("Read back with", hint="Who followed on the sheet while somebody else read the page")
+    ] = Field(default="", max_length=80)
+    shown_serial: Annotated[str, Entry("Serial number that its page shows")] = Field(default="", max_length=80)
+    shown_address: Annotated[str, Entry("Hardware address that its page shows")] = Field(default="", max_length=40)
+    desk_reached: Annotated[
+        YesNo, Entry("A call reaches the desk from where the carrier is switched", choices=_YES_NO)
+    ] = ""
     beam_letter: Annotated[str, Entry("Beam letter")] = Field(default="", max_length=3)
     activation_code: Annotated[str, Entry("Activation code")] = Field(default="", max_length=40)
     modem_entries: Annotated[dict[str, Annotated[str, Field(max_length=160)]], Entry("Other entries of the modem")] = (

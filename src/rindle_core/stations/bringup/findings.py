@@ -77,6 +77,24 @@ READ_BACK = Kind(
     unit="m",
     at="bringup.told_back",
 )
+SETTINGS = Kind(
+    "bringup.settings_sheet",
+    "the network's settings sheet, as the modem has it",
+    against="every field entered, and read back by somebody else or as the page shows it",
+    at="bringup.settings",
+)
+SHOWN_LABEL = Kind(
+    "bringup.shown_label.{}",
+    "the number that the modem's page shows of itself",
+    against="that of a label that was read",
+    at="bringup.shown_serial",
+)
+DESK_REACHED = Kind(
+    "bringup.desk_reached",
+    "whether a call reaches the desk from where the carrier is switched",
+    against="tried before the slot",
+    at="bringup.desk_reached",
+)
 CONFIG = Kind(
     "bringup.config",
     "the configuration file",
@@ -148,6 +166,14 @@ RADIO_FELL = Kind(
     "how far the level fell from stage to stage",
     against="house rule `level_shortfall_db`",
     unit="db",
+    at="bringup.radio",
+)
+RADIO_SUPPLY = Kind(
+    "bringup.radio_supply",
+    "current up the cable, as the page shows it",
+    against="the power of the outdoor unit at its least voltage",
+    unit="ma",
+    source="The terminal's sheet: P / U",
     at="bringup.radio",
 )
 TRANSMIT_LEVEL = Kind(

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from pydantic import Field
 
+from rindle_core.catalogue.cables import Supply
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.stations.bringup.findings import RADIO, RADIO_FELL, RADIO_ONLINE, TRANSMIT_LEVEL
+from rindle_core.stations.bringup.findings import RADIO, RADIO_FELL, RADIO_ONLINE, RADIO_SUPPLY, TRANSMIT_LEVEL
 from rindle_core.stations.bringup.rows import RADIO_STAGES, RadioMark, RadioStage
 
 _BEFORE_CODE: tuple[RadioStage, ...] = ("locked_down", "on_network")
@@ -28,6 +29,7 @@ class RadioInput(Model):
         description="Names of the job's papers: what is not there is no picture",
     )
     transmit_most_dbm: float | None = None
+    supply: Supply | None = Field(default=None, description="What goes up the cable by the terminal's sheet")
     locked_db: float | None = Field(
         default=None,
         description="At Peak after tightening, as the terminal itself showed it; a meter's scale is another",
@@ -111,7 +113,7 @@ def _judge(given: RadioInput, rows: list[RadioRow], noted: bool) -> list[Finding
     online = next(row for row in rows if row.stage == "activated")
     if given.online and (online.mark is None or online.mark.es_n0_db is None):
         found.append(RADIO_ONLINE.missing("No radio figures are noted since it is online", "Read them once more."))
-    found += _judge_fall(given, rows)
+    found += _judge_fall(given, rows) + _judge_supply(given)
     near = [row for row in rows if row.transmit_left_db is not None]
     if near:
         assert near[-1].transmit_left_db is not None
@@ -127,6 +129,33 @@ def _judge(given: RadioInput, rows: list[RadioRow], noted: bool) -> list[Finding
             )
         )
     return found
+
+
+def _judge_supply(given: RadioInput) -> list[Finding]:
+    """The last current that it showed: a load of constant power draws most at the least voltage at which it starts."""
+    told = [mark.supply_ma for mark in given.marks if mark.supply_ma is not None]
+    if not told or given.supply is None or given.supply.power_w <= 0:
+        return []
+    if told[-1] <= 0:
+        return [
+            RADIO_SUPPLY(
+                Level.MIND,
+                "No current goes up the cable",
+                "The outdoor unit is fed by it.",
+                clears_by="Power off; look for a break at each end of the cable.",
+            )
+        ]
+    return [
+        RADIO_SUPPLY.at_most(
+            told[-1],
+            1000.0 * given.supply.power_w / given.supply.least_v,
+            over="More current goes up the cable than the outdoor unit takes",
+            clear="The current up the cable is one that the outdoor unit takes",
+            why="A wet or short connector takes the rest.",
+            clears_by="Power off; dry and make anew what is wet, then measure the cable for a short.",
+            level=Level.MIND,
+        )
+    ]
 
 
 def _judge_fall(given: RadioInput, rows: list[RadioRow]) -> list[Finding]:

@@ -51,6 +51,7 @@ class SettingMark(Row):
     value: Annotated[str, Entry("Value")] = Field(default="", max_length=160)
     secret: Annotated[bool, Entry("Secret")] = False
     entered: Annotated[bool, Entry("Entered")] = False
+    shown: Annotated[str, Entry("The page shows")] = Field(default="", max_length=160)
 
 
 class RadioMark(Row):
@@ -62,6 +63,8 @@ class RadioMark(Row):
     input_dbm: Annotated[float | None, Entry("Level at its input")] = Field(default=None, ge=-140, le=20)
     transmit_dbm: Annotated[float | None, Entry("Transmit level")] = Field(default=None, ge=-80, le=80)
     run_loss_db: Annotated[float | None, Entry("Cable loss that it shows")] = Field(default=None, ge=0, le=80)
+    temperature_c: Annotated[float | None, Entry("Temperature that it shows")] = Field(default=None, ge=-60, le=150)
+    supply_ma: Annotated[float | None, Entry("Supply current that it shows")] = Field(default=None, ge=0, le=20_000)
     software: Annotated[str, Entry("Software")] = Field(default="", max_length=60)
     photo: Annotated[str, Entry("Picture", hint="Name of the picture of its page")] = Field(default="", max_length=200)
 

@@ -19,7 +19,15 @@ from rindle_core.stations.lists import shortened
 from rindle_core.stations.mount.tightening import TighteningInput, tightening
 
 PEAK = "peak"  # the lock-down at Peak, where the locks of the aim are tightened
-_RANK: dict[JointState, int] = {"open": 0, "free": 1, "snug": 2, "tight": 3, "torqued": 4, "marked": 5}
+_RANK: dict[JointState, int] = {
+    "open": 0,
+    "hung": 1,
+    "free": 2,
+    "snug": 3,
+    "tight": 4,
+    "torqued": 5,
+    "marked": 6,
+}
 _FIRM = _RANK["tight"]
 
 

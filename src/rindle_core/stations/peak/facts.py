@@ -52,7 +52,7 @@ class PeakFacts(Facts):
     symptom: Annotated[Symptom, Entry("What goes wrong", choices=SYMPTOMS)] = ""
     clamp_kept: Annotated[YesNo, Entry("Tone or lock kept while the clamps were tightened", choices=_YES_NO)] = ""
     aid_fitted: Annotated[YesNo, Entry("Receiving aid fitted", choices=_YES_NO)] = ""
-    aid_carrier: Annotated[str, Entry("Aid tuned to", hint="One of the satellite’s reference carriers")] = Field(
+    aid_carrier: Annotated[str, Entry("Aid tuned to", hint="A reference carrier of this satellite")] = Field(
         default="", max_length=60
     )
     aid_off: Annotated[YesNo, Entry("Receiving aid off again", choices=_YES_NO)] = ""

@@ -86,7 +86,7 @@ READ_FOR = Kind(
 HELPER = Kind(
     "peak.helper",
     "the carrier that the receiving aid is tuned to",
-    source="The satellite's and the aid's entries in the stores",
+    source="What the stores say of the satellite and of the aid",
     at="peak.aid_carrier",
 )
 IDENTITY = Kind(

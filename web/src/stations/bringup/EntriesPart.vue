@@ -89,6 +89,11 @@ const mark = (index: number) =>
     'settings',
     settings.value.map((one, at) => (at === index ? { ...one, entered: !one.entered } : one)),
   )
+const shows = (index: number, shown: string) =>
+  store.replaceList(
+    'settings',
+    settings.value.map((one, at) => (at === index ? { ...one, shown } : one)),
+  )
 const STANDING: Record<string, string> = {
   open: 'open',
   entered: 'not read back',
@@ -207,8 +212,25 @@ const has = (code: string) => rows.value.some((one) => one.code === code)
           }}</b>
           <span>{{ one.secret ? 'kept by you, not by Rindle' : one.value || 'no value on the sheet' }}</span></label
         >
+        <n-input
+          v-if="!one.secret && one.value && one.entered"
+          :key="`shown-${one.shown}`"
+          :default-value="one.shown"
+          :disabled="store.locked"
+          :input-props="{ autocomplete: 'off', 'aria-label': `${one.name}, as the page shows it` }"
+          placeholder="the page shows"
+          @change="shows(index, $event)"
+        />
       </li>
     </ul>
+  </template>
+  <fact v-if="settings.length" at="bringup.settings_read_with" />
+  <template v-if="terminal?.access">
+    <h2>What its page says of itself</h2>
+    <div class="fields">
+      <fact at="bringup.shown_serial" />
+      <fact at="bringup.shown_address" />
+    </div>
   </template>
   <template v-if="terminal?.access && !isPanel">
     <h2>Configuration file</h2>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The call with the operations desk: the sheet in large type, step by step, the carrier's clock, a desk to practise with. */
+import Fact from '@/fields/Fact.vue'
 import { useIntervalFn, useNow, useSpeechSynthesis } from '@vueuse/core'
 import { NButton, NCheckbox, NInput } from 'naive-ui'
 import { computed, ref } from 'vue'
@@ -96,10 +97,8 @@ const big = computed(() => run.value.next_step)
       · no slot yet: <router-link :to="`/jobs/${store.number}/brief/order`">request one</router-link></template
     ><br /><span class="quiet">{{ run.desk.note }} Hands free: put the call on the loudspeaker before you climb.</span>
   </p>
-  <p v-else class="quiet">
-    No operations desk is in the stores for this network: its telephone and limits go there. Is there coverage here for
-    a call?
-  </p>
+  <p v-else class="quiet">No operations desk is in the stores for this network: its telephone and limits go there.</p>
+  <fact v-if="terminal?.needs_lineup && !log.length" at="bringup.desk_reached" chips />
   <div class="two">
     <section aria-label="Call sheet">
       <h2>Read this out</h2>

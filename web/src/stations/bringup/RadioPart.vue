@@ -29,6 +29,8 @@ const columns = columnsOf(
   'input_dbm',
   'transmit_dbm',
   'run_loss_db',
+  'temperature_c',
+  'supply_ma',
   'software',
   'photo',
 )

@@ -109,6 +109,8 @@ const unpass = () => store.patch({ passes: (told.value.passes ?? []).filter((one
       </template>
     </dl>
     <p v-if="step.wrong && view.state !== 'done'" class="wrong"><b>Easily done wrong:</b> {{ step.wrong }}</p>
+    <p v-if="step.mends && view.state !== 'done'" class="quiet"><b>Where it was:</b> {{ step.mends }}</p>
+    <p v-if="step.hard && view.state !== 'done'" class="detail"><b>Goes hard:</b> {{ step.hard }}</p>
     <kit-bill v-if="needs('kit') && assessment.kit_list" />
     <label-rows v-if="needs('serials') && assessment.labels_wanted?.length" />
     <ul v-if="view.marks?.length" class="marks" aria-label="Marks to be seen">
