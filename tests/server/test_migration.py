@@ -96,6 +96,11 @@ SINCE = {
 _WRITTEN_ANEW = ("build_steps", "entries", "bringup_states", "tools")
 _INDOOR_PARTS = {"Modem", "Supply of the modem", "Injector", "Router", "Router with supply"}  # told part by part since
 _FROM_STORES = ("terminal", "satellite", "others", "cables", "constellation")
+_RENAMED = {  # parts called as they are built
+    "Feed arm and side rods": "Feed tube and side rods",
+    "Boom": "Folding feed arm",
+    "Feed arm": "Hollow feed boom",
+}
 SINCE_OF_ROWS = {
     "positions": ("surface", "mount_code", "machines", "path_crossed"),
     "skylines": ("read_latitude_deg", "read_longitude_deg", "read_east_m", "read_north_m"),
@@ -109,6 +114,8 @@ NEW = {
     "links",
     "network_id",
     "keep_off_m",
+    "carriers",
+    "aid",
     *("injector", "injector_lights", "sits", "head"),
     "plane",
     "transmit_plane",
@@ -185,7 +192,7 @@ def test_every_value_is_found_again(moved, number):
             }
             told["terminal"] = {name: value for name, value in told["terminal"].items() if name not in _WRITTEN_ANEW}
             told["terminal"]["parts"] = [
-                {name: value for name, value in part.items() if name != "kind"}
+                {name: _RENAMED.get(value, value) for name, value in part.items() if name != "kind"}
                 for part in told["terminal"]["parts"]
                 if part["name"] not in _INDOOR_PARTS
             ]

@@ -110,12 +110,30 @@ class BuildStep(Model):
     )
     photo: str = Field(default="", max_length=120, description="What is photographed before it is hidden")
     wrong: str = Field(default="", max_length=200, description="The mistake that is made here, told before it is made")
-    mends: str = Field(default="", max_length=300, description="What is done where it was made, and what that costs")
-    hard: str = Field(
-        default="", max_length=200, description="What goes hard as it should, so that nobody gives up or forces it"
+    mends: str = Field(
+        default="",
+        max_length=300,
+        exclude_if=lambda told: not told,
+        description="What is done where it was made, and what that costs",
     )
-    on_left: str = Field(default="", max_length=200, description="How it is done on the left, where the sides differ")
-    on_right: str = Field(default="", max_length=200, description="How it is done on the right, mirrored")
+    hard: str = Field(
+        default="",
+        max_length=200,
+        exclude_if=lambda told: not told,
+        description="What goes hard as it should, so that nobody gives up or forces it",
+    )
+    on_left: str = Field(
+        default="",
+        max_length=200,
+        exclude_if=lambda told: not told,
+        description="How it is done on the left, where the sides differ",
+    )
+    on_right: str = Field(
+        default="",
+        max_length=200,
+        exclude_if=lambda told: not told,
+        description="How it is done on the right, mirrored",
+    )
     plain: str = Field(default="", max_length=300, description="The same for an owner who knows none of the words")
 
 

@@ -189,6 +189,12 @@ def build_blocks(facts: JobInput, result: JobAssessment, system: System) -> Bloc
             ],
         ),
         *table(
+            "repeats",
+            "Done once more",
+            ("Step", "When", "Why", "By"),
+            [(titles.get(one.code, one.code), moment(one.at, zone), one.why, one.by) for one in build.repeats],
+        ),
+        *table(
             "measures",
             "Left for a time",
             ("What", "Until", "Who sees to it"),

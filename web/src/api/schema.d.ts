@@ -6681,6 +6681,7 @@ export interface components {
              * @default
              */
             rehearsed_on: string;
+            repeats?: components["schemas"]["StepAgain"][];
             /** @description Drawn tight over the rim, a quarter turn apart */
             rim_gap_mm?: number | null;
             seen_marks?: components["schemas"]["SeenMark"][];
@@ -6708,6 +6709,7 @@ export interface components {
             passes?: components["schemas"]["StepPass"][] | null;
             /** @description A mount on the ground, before the visit */
             rehearsed_on?: string | null;
+            repeats?: components["schemas"]["StepAgain"][] | null;
             /** @description Drawn tight over the rim, a quarter turn apart */
             rim_gap_mm?: number | null;
             seen_marks?: components["schemas"]["SeenMark"][] | null;
@@ -6738,6 +6740,7 @@ export interface components {
             passes?: components["schemas"]["StepPass"][];
             /** @description Codes of steps with a photo */
             photographed?: string[];
+            repeats?: components["schemas"]["StepAgain"][];
             seen?: components["schemas"]["SeenMark"][];
             steps: components["schemas"]["BuildStep"][];
             /** @description Work that hazards of the site stop -> their names */
@@ -20159,6 +20162,20 @@ export interface components {
             settled: boolean;
             verdict: components["schemas"]["Level"];
         };
+        /** @description A step that is marked done was done once more. */
+        StepAgain: {
+            /** Format: date-time */
+            at: string;
+            /** @default  */
+            by: string;
+            code: string;
+            /**
+             * @description Given where the row is first kept
+             * @default
+             */
+            id: string;
+            why: string;
+        };
         /** @description A figure that a step is done by: a value with its unit, words, or both. */
         StepFigure: {
             name: string;
@@ -20208,6 +20225,7 @@ export interface components {
         };
         /** @description A step with its state, and in words what it still waits for. */
         StepView: {
+            again?: components["schemas"]["StepAgain"][];
             /**
              * @description Whether it only waits for what is entered at Build itself
              * @default false

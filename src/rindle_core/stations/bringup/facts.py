@@ -111,8 +111,8 @@ class BringUpFacts(Facts):
     settings_read_with: Annotated[
         str, Entry("Read back with", hint="Who followed on the sheet while somebody else read the page")
     ] = Field(default="", max_length=80)
-    shown_serial: Annotated[str, Entry("Serial number that its page shows")] = Field(default="", max_length=80)
-    shown_address: Annotated[str, Entry("Hardware address that its page shows")] = Field(default="", max_length=40)
+    shown_serial: Annotated[str, Entry("Serial number shown")] = Field(default="", max_length=80)
+    shown_address: Annotated[str, Entry("Hardware address shown")] = Field(default="", max_length=40)
     desk_reached: Annotated[
         YesNo, Entry("A call reaches the desk from where the carrier is switched", choices=_YES_NO)
     ] = ""

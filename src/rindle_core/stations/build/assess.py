@@ -104,6 +104,7 @@ def assess(context: Context) -> Outcome[BuildPart]:
             seen=told.seen_marks,
             photographed=[one.about.removeprefix("step:") for one in job.picks.documents if one.about],
             passes=told.passes,
+            repeats=told.repeats,
             hand_mark=hand_mark(context, terminal),
             figures=dict(step_figures(context)),
         )

@@ -8,6 +8,7 @@ from pydantic import ConfigDict, Field
 
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.model import Code, Facts, Row
+from rindle_core.stations.build.again import StepAgain
 from rindle_core.stations.build.joints import JointMark
 from rindle_core.stations.build.kit_list import KitFound, VariantTold
 from rindle_core.stations.build.measures import Measure
@@ -57,6 +58,7 @@ class BuildFacts(Facts):
     )
     step_marks: Annotated[list[StepMark], Entry("Steps")] = Field(default_factory=list)
     seen_marks: Annotated[list[SeenMark], Entry("Marks seen")] = Field(default_factory=list, max_length=400)
+    repeats: Annotated[list[StepAgain], Entry("Done once more")] = Field(default_factory=list, max_length=120)
     passes: Annotated[list[StepPass], Entry("Done before their turn, or left out")] = Field(
         default_factory=list, max_length=120
     )

@@ -150,6 +150,12 @@ RIM = Kind(
     source="J. Ruze, Proc. IEEE 54 (1966), eq. 10; two crossed strings",
     at="build.rim_gap_mm",
 )
+AGAIN = Kind(
+    "build.again.{}",
+    "a step that was done once more, and what rests on it",
+    against="done after it, or looked at",
+    at="build.repeats",
+)
 SERIALS = Kind(
     "build.serials",
     "serial numbers of what goes out of reach",

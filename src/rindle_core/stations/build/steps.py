@@ -13,6 +13,7 @@ from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
+from rindle_core.stations.build.again import StepAgain, judge_again
 from rindle_core.stations.build.findings import MARKS, NEEDED, NEXT, ORDER_ANGLE, PASSED, PHOTOS
 from rindle_core.stations.build.waits import WAITING, WaitView
 from rindle_core.stations.lists import shortened
@@ -84,6 +85,7 @@ class BuildInput(Model):
     seen: list[SeenMark] = Field(default_factory=list, max_length=400)
     photographed: list[str] = Field(default_factory=list, max_length=400, description="Codes of steps with a photo")
     passes: list[StepPass] = Field(default_factory=list, max_length=120)
+    repeats: list[StepAgain] = Field(default_factory=list, max_length=120)
     hand_mark: str = Field(default="", max_length=120, description="How this beam's hand is set at this feed")
     figures: dict[StepFigureKind, list[StepFigure]] = Field(default_factory=dict, description="Of this job, by kind")
 
@@ -113,6 +115,7 @@ class StepView(Model):
     )
     may_pass: bool = Field(default=False, description="Whether somebody may do it all the same, with a reason")
     passed: StepPass | None = None
+    again: list[StepAgain] = Field(default_factory=list, exclude_if=lambda told: not told)
     photographed: bool = False
     figures: list[StepFigure] = Field(default_factory=list, description="What it is done by on this job")
 
@@ -262,6 +265,7 @@ def build(given: BuildInput) -> Outcome[BuildResult]:
                 not_begun=state == "locked" and not marks and set(waits) <= untold,
                 may_pass=state in ("locked", "waiting") and not firm and not step.before_power,
                 passed=passes.get(step.code),
+                again=[one for one in given.repeats if one.code == step.code],
                 photographed=step.code in given.photographed,
                 figures=_figures_of(step, given),
             )
@@ -278,7 +282,14 @@ def build(given: BuildInput) -> Outcome[BuildResult]:
     needed = _judge_needed(given, views)
     return Outcome(
         result,
-        [*_judge(result, given), *needed, *_judge_passes(given, views), *_judge_marks(views), *_judge_photos(views)],
+        [
+            *_judge(result, given),
+            *needed,
+            *judge_again(given.steps, {one.code: one.at for one in given.marks}, given.repeats),
+            *_judge_passes(given, views),
+            *_judge_marks(views),
+            *_judge_photos(views),
+        ],
     )
 
 

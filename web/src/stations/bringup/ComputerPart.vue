@@ -49,16 +49,6 @@ const online = computed(() => job.value.assessment.bringup?.online ?? false)
       <ol v-if="laptop.steps.length">
         <li v-for="one in laptop.steps" :key="one">{{ one }}</li>
       </ol>
-      <template v-if="laptop.aside_steps?.length">
-        <h3>Set aside for the time of the work</h3>
-        <p class="quiet">
-          The modem’s page answers by the older protocol, IPv4, alone. A browser that is offered the newer one, IPv6, a
-          dial-up line or a tunnel leaves by that and never reaches it. Afterwards it is put back.
-        </p>
-        <ul>
-          <li v-for="one in laptop.aside_steps" :key="one">{{ one }}</li>
-        </ul>
-      </template>
     </section>
     <section>
       <h2>3 Read what it has</h2>
@@ -69,6 +59,16 @@ const online = computed(() => job.value.assessment.bringup?.online ?? false)
       </div>
     </section>
   </div>
+  <section v-if="laptop.aside_steps?.length" aria-label="Set aside for the time of the work">
+    <h2>Set aside for the time of the work</h2>
+    <p class="quiet">
+      The modem’s page answers by the older protocol, IPv4, alone. A browser that is offered the newer one, IPv6, a
+      dial-up line or a tunnel leaves by that and never reaches it. Afterwards it is put back.
+    </p>
+    <ul>
+      <li v-for="one in laptop.aside_steps" :key="one">{{ one }}</li>
+    </ul>
+  </section>
   <section class="stack" aria-label="What the computer is doing">
     <h2>What it is doing</h2>
     <div class="fields">

@@ -302,15 +302,24 @@ label.cell span:first-child {
   padding: 0;
   display: grid;
 }
+.settings li {
+  display: grid;
+  grid-template-columns: minmax(240px, 1fr) minmax(140px, 240px);
+  gap: 4px 16px;
+  align-items: center;
+  min-height: 48px;
+  padding: 2px 0;
+  border-top: 1px solid var(--rule);
+}
 .settings label {
   display: flex;
   gap: 12px;
   align-items: center;
-  min-height: 40px;
-  border-top: 1px solid var(--rule);
+  min-height: 44px;
 }
 @media (max-width: 760px) {
-  .entries li {
+  .entries li,
+  .settings li {
     grid-template-columns: 1fr;
   }
   .state {

@@ -8,6 +8,7 @@ import client, { unwrap } from '@/api/client'
 import DrawingView from '@/drawings/DrawingView.vue'
 import LeavePart from '@/stations/build/LeavePart.vue'
 import RehearsalPart from '@/stations/build/RehearsalPart.vue'
+import { stepAfter } from '@/stations/build/rows'
 import StepCard from '@/stations/build/StepCard.vue'
 import { useBuild } from '@/stations/build/useBuild'
 
@@ -51,7 +52,7 @@ watch(
     chosen.value = ''
   },
 )
-const after = computed(() => left.value.find((one) => one !== shown.value && one !== upcoming.value)?.step ?? null)
+const after = computed(() => stepAfter(build.value.steps, left.value, shown.value, upcoming.value)?.step ?? null)
 const SIGN = { done: IconCheck, left_out: IconMinus, ready: IconArrowRight, waiting: IconClock, locked: IconLock }
 /** What is entered at Build itself holds nobody up: it is what is to be done. */
 const stateOf = (view: View) => (view.entered_here ? 'ready' : view.state)

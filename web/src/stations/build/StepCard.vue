@@ -58,7 +58,7 @@ const see = (code: string) =>
   store.patch({ seen_marks: seenOf(told.value.seen_marks ?? [], `${step.value.code}.${code}`, moment(), by.value) })
 /** Where the page may not use the camera itself, a telephone's own takes the picture. */
 const camera = navigator.mediaDevices !== undefined
-const asking = ref<'' | 'early' | 'left_out'>('')
+const asking = ref<'' | 'early' | 'left_out' | 'again'>('')
 const reason = ref('')
 watch(
   () => step.value.code,
@@ -68,7 +68,19 @@ watch(
   },
 )
 const mayLeave = computed(() => !step.value.hold_point && !step.value.before_power && props.view.state !== 'done')
+const WHY = {
+  early: 'Why it is done before its turn: kept, and printed with your name',
+  left_out: 'Why it is left out: kept, and printed with your name',
+  again: 'Why it was done again, or that it was looked at again',
+}
 async function pass(): Promise<void> {
+  if (asking.value === 'again') {
+    const row = { id: '', code: step.value.code, at: moment(), by: by.value, why: reason.value }
+    if (!(await store.patch({ repeats: [...(told.value.repeats ?? []), row] }))) return
+    reason.value = ''
+    asking.value = ''
+    return
+  }
   const news = { code: step.value.code, how: asking.value || 'early', reason: reason.value, by: by.value, at: moment() }
   if (await store.patch({ passes: passOf(told.value.passes ?? [], news as Omit<Schemas['StepPass'], 'id'>) }))
     asking.value = ''
@@ -193,12 +205,25 @@ const unpass = () => store.patch({ passes: (told.value.passes ?? []).filter((one
         >Take that back</n-button
       >
     </p>
+    <p v-for="one in view.again ?? []" :key="one.id" class="quiet">
+      <b>Done again</b> {{ when(one.at, assessment.zone) }}<template v-if="one.by">, {{ one.by }}</template
+      >: {{ one.why }}
+      <n-button
+        v-if="!store.locked"
+        quaternary
+        size="small"
+        :aria-label="`Take back: ${one.why}`"
+        @click="store.patch({ repeats: (told.repeats ?? []).filter((row) => row.id !== one.id) })"
+        >Take that back</n-button
+      >
+    </p>
     <div class="press" data-fact="build.passes">
       <template v-if="view.mark">
         <span
           ><b>Done</b> <span class="quiet">{{ when(view.mark.at, assessment.zone) }}, {{ view.mark.by }}</span></span
         >
         <n-button v-if="!store.locked" quaternary @click="store.unmarkStep(step.code)">Take back</n-button>
+        <n-button v-if="!store.locked && asking !== 'again'" quaternary @click="asking = 'again'">Done again</n-button>
       </template>
       <span v-else-if="store.waitsFor(step.code)?.done" class="quiet"
         ><b>Marked</b> {{ when(store.waitsFor(step.code)!.at, assessment.zone) }}, not sent yet</span
@@ -222,12 +247,14 @@ const unpass = () => store.patch({ passes: (told.value.passes ?? []).filter((one
       </template>
     </div>
     <form v-if="asking" class="reason" @submit.prevent="pass">
-      <label :for="`why-${step.code}`"
-        >{{ asking === 'early' ? 'Why it is done before its turn' : 'Why it is left out' }}: kept, and printed with your
-        name</label
-      >
+      <label :for="`why-${step.code}`">{{ WHY[asking] }}</label>
       <n-input v-model:value="reason" :input-props="{ id: `why-${step.code}` }" />
-      <p v-for="(fault, name) in store.faults" v-show="String(name).startsWith('passes')" :key="name" class="fault">
+      <p
+        v-for="(fault, name) in store.faults"
+        v-show="/^(passes|repeats)/.test(String(name))"
+        :key="name"
+        class="fault"
+      >
         {{ fault }}
       </p>
       <div class="press">

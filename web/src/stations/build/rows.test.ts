@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { countdown, passOf, seenOf, toldOf, waitOf } from '@/stations/build/rows'
+import { countdown, passOf, seenOf, toldOf, stepAfter, waitOf } from '@/stations/build/rows'
 
 const line = { code: 'terminal.panel', amount: 1 }
 
@@ -47,4 +47,14 @@ describe('marks and waits', () => {
   it('time is read from afar', () => {
     expect([65_000, 7_800_000, 3 * 86_400_000, -5_000].map(countdown)).toEqual(['1:05', '2 h 10 min', '3 days', '0:05'])
   })
+})
+
+it('what comes then is the next step behind the one that is shown', () => {
+  const steps = ['a', 'b', 'c', 'd']
+  const [a, b, c, d] = steps as [string, string, string, string]
+  expect(stepAfter(steps, [b, c, d], b, b)).toBe('c')
+  expect(stepAfter(steps, [b, d], b, b)).toBe('d')
+  expect(stepAfter(steps, [b, c, d], d, b)).toBe('b') // the last was looked at: the next is what waits
+  expect(stepAfter(steps, [b, c, d], a, b)).toBe('b') // one that is done
+  expect(stepAfter(steps, [d], d, d)).toBeNull()
 })

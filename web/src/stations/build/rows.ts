@@ -42,6 +42,13 @@ export function passOf(rows: Pass[], news: Omit<Pass, 'id'>): Pass[] {
   return [...rows.filter((one) => one.code !== news.code), { id: '', ...news }]
 }
 
+/** What comes once the step that is shown is done: the next one behind it, of a step that is done what is next now. */
+export function stepAfter<T>(steps: T[], left: T[], shown: T, upcoming: T | null): T | null {
+  if (!left.includes(shown)) return upcoming
+  const behind = steps.slice(steps.indexOf(shown) + 1)
+  return behind.find((one) => left.includes(one)) ?? (upcoming === shown ? null : upcoming)
+}
+
 /** The time that is left or has passed, as one reads it from afar: `1:05`, `2 h 10 min`, `3 days`. */
 export function countdown(ms: number): string {
   const s = Math.max(0, Math.round(Math.abs(ms) / 1000))
@@ -53,6 +60,7 @@ export function countdown(ms: number): string {
 
 /** How a joint stands, in words. */
 export const JOINT_STATES: { value: Schemas['JointMark']['state']; label: string }[] = [
+  { value: 'hung', label: 'hung on one bolt' },
   { value: 'free', label: 'free' },
   { value: 'snug', label: 'snug' },
   { value: 'tight', label: 'tight' },
