@@ -96,6 +96,7 @@ describe('leaves', () => {
         'peak.retest_db',
         'peak.preset_skew_deg',
         'peak.aid_off',
+        'peak.aid_carrier', // while an aid is used
         'peak.panel_moved_at',
         'peak.covers',
         'peak.transmit_off',

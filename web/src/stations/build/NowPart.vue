@@ -86,7 +86,7 @@ defineExpose({
     @said="store.patch({ built_mount_code: '' })"
   />
   <div class="now" data-fact="build.step_marks">
-    <ol class="steps" aria-label="Build steps">
+    <ol class="steps" data-fact="build.repeats" aria-label="Build steps">
       <li v-for="(view, index) in build.steps" :key="view.step.code">
         <button
           type="button"
