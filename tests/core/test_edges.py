@@ -232,6 +232,13 @@ def test_what_is_temporary_ends_on_a_day_after_the_work(days, told):
     assert ("brief.return_visit" in codes) == told
 
 
+@pytest.mark.parametrize(("days", "minded"), [(-1, True), (0, True), (1, False), (None, False)])
+def test_the_sky_is_looked_at_again_after_the_work(days, minded):
+    on = None if days is None else DAY + dt.timedelta(days=days)
+    codes = [one.code for one in judge_visit(VisitFacts(look_again_on=on), DAY)]
+    assert ("brief.look_again" in codes) is minded
+
+
 def test_a_crew_that_waits_goes_on_the_same_day_once_the_wait_is_over():
     tasks = [VisitTask(name="glue", work_h=1, wait_h=2), VisitTask(name="screw", work_h=1, after="glue")]
     rows = visit_days(VisitDaysInput(tasks=tasks, first_day=DAY)).result.rows

@@ -101,6 +101,26 @@ def bringup_blocks(facts: JobInput, result: JobAssessment, system: System) -> Bl
                 ("Confirmed by", told.move_confirmed),
             ],
         ),
+        *table(
+            "settings",
+            "Settings sheet of the network",
+            ("Field", "On the sheet", "The page shows"),
+            [
+                (one.name, "kept by the installer" if one.secret else one.value, one.shown)
+                for one in told.settings
+                if one.entered
+            ],
+        ),
+        *block(
+            "shown",
+            "What its page says of itself",
+            [
+                ("Serial number", told.shown_serial),
+                ("Hardware address", told.shown_address),
+                ("Settings sheet read back with", told.settings_read_with),
+                ("A call reaches the desk", told.desk_reached),
+            ],
+        ),
         *block(
             "computer",
             "The computer at the modem",

@@ -273,7 +273,12 @@ def push_rows(facts: JobInput, result: JobAssessment, system: System) -> list[tu
     rows = [(what, format_quantity(level, "db")) for what, level in told if level is not None]
     if held.skew_set_deg is not None:
         rows.append(("Skew as locked, clockwise from behind", format_quantity(held.skew_set_deg, "deg")))
-    words = (("Network that it showed", held.seen_network), ("Witness marks", held.witness_text))
+    words = (
+        ("Network that it showed", held.seen_network),
+        ("Receiving aid tuned to", held.aid_carrier),
+        ("Reference carrier seen", held.seen_carrier),
+        ("Witness marks", held.witness_text),
+    )
     rows += [(what, text) for what, text in words if text]
     return rows + ([("Lock taken back, times", str(held.loosened_count))] if held.loosened_count else [])
 

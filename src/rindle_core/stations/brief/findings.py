@@ -164,6 +164,13 @@ INDOOR = Kind(
     source="Usual questions before a visit",
     at="brief.indoor",
 )
+LOOK_AGAIN = Kind(
+    "brief.look_again",
+    "the day on which the sky is looked at again",
+    against="after the day of the work",
+    source="Trees grow",
+    at="brief.look_again_on",
+)
 RETURN_VISIT = Kind(
     "brief.return_visit",
     "the day on which a temporary set-up ends",

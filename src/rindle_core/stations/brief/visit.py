@@ -14,7 +14,7 @@ from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Facts, Model
 from rindle_core.stations.brief.costs import CostItem
-from rindle_core.stations.brief.findings import DRIVE, INDOOR, RETURN_VISIT, TRAVEL
+from rindle_core.stations.brief.findings import DRIVE, INDOOR, LOOK_AGAIN, RETURN_VISIT, TRAVEL
 from rindle_core.stations.brief.visit_tasks import DayWeather, VisitTask
 from rindle_core.stations.brief.weather import CONDITIONS, Condition
 
@@ -244,6 +244,15 @@ def judge_visit(visit: VisitFacts, visit_on: dt.date, words: HouseWords = DEFAUL
                     clears_by="Agree on the day of the return visit, and note what is taken over.",
                 )
             )
+    if visit.look_again_on is not None and visit.look_again_on <= visit_on:
+        findings.append(
+            LOOK_AGAIN(
+                Level.MIND,
+                "The sky is to be looked at again before the work is done",
+                f"On {visit.look_again_on.isoformat()}, the work is on {visit_on.isoformat()}: nobody is reminded then.",
+                clears_by="Choose a day after the work, or take it out.",
+            )
+        )
     return [*findings, *_judge_travel(visit, words), *_judge_indoor(visit.indoor, words)]
 
 
