@@ -4,7 +4,7 @@ import math
 
 import pytest
 
-from rindle_core.catalogue.models import MakerWind
+from rindle_core.catalogue.maker_wind import MakerWind
 from rindle_core.job import JobInput, assess
 from tests import golden
 

@@ -13,7 +13,8 @@ _PATHS = tuple(f"{room}.{name}" for room, names in SECRETS.items() for name in n
 _PEOPLE = {"by", "who", "climber", "approved_by", "assessed_by", "customer_name", "services_located_by", "decided_by",
     "carrier_by", "settings_read_with", "move_confirmed", "lineup_person", "signed_off_by"}  # fmt: skip
 _BLANK = {"customer", "service_wanted", "address", "place_text", "other_place_text", "climber_contact", "note", "text",
-    "site_id", "terminal_id", "hardware_address", "shown_serial", "shown_address", "why", "customer_reference", "site_code", "cluster_code", "serial",
+    "site_id", "terminal_id", "hardware_address", "shown_serial", "shown_address", "why",
+    "customer_reference", "site_code", "cluster_code", "serial",
     "approval_note", "reuse_note", "repair_reason", "order_name", "delivered_by", "wifi_name", "own_router_name",
     "customer_objects", "witness_text", "wall_mark", "indoor_note", "reason", "earth_why_not", "address_line", "name",
     "number", "device", "source", "log_name", "left_over_note", "gust_source", "photo"}  # fmt: skip

@@ -249,7 +249,7 @@ def judge_visit(visit: VisitFacts, visit_on: dt.date, words: HouseWords = DEFAUL
             LOOK_AGAIN(
                 Level.MIND,
                 "The sky is to be looked at again before the work is done",
-                f"On {visit.look_again_on.isoformat()}, the work is on {visit_on.isoformat()}: nobody is reminded then.",
+                f"That is on {visit.look_again_on.isoformat()}, the work on {visit_on.isoformat()}.",
                 clears_by="Choose a day after the work, or take it out.",
             )
         )

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from rindle_core.catalogue.models import MakerWind, Terminal
+from rindle_core.catalogue.maker_wind import MakerWind
+from rindle_core.catalogue.models import Terminal
 from rindle_core.catalogue.mounts import MountKind
 from rindle_core.kernel.constants import STANDARD_GRAVITY_MPS2
 from rindle_core.kernel.registry import Outcome

@@ -6,7 +6,7 @@ import math
 
 from pydantic import Field
 
-from rindle_core.catalogue.models import MakerWind
+from rindle_core.catalogue.maker_wind import MakerWind
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, Exposure, HouseRules
 from rindle_core.kernel.model import Model

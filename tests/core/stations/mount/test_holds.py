@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from rindle_core.catalogue.fixings import SHIPPED_FIXINGS
-from rindle_core.catalogue.models import MakerWind
+from rindle_core.catalogue.maker_wind import MakerWind
 from rindle_core.catalogue.mounts import SHIPPED_MOUNTS, PlateHole
 from rindle_core.job import JobInput
 from rindle_core.kernel.errors import InputError

@@ -1,19 +1,18 @@
 <script setup lang="ts">
 /** One step in large type: what is in the hand, who holds, what hurts, what is seen, and what comes next. */
 import { IconBook2, IconCamera, IconLock } from '@tabler/icons-vue'
-import { NButton, NInput } from 'naive-ui'
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import CameraShot from '@/fields/CameraShot.vue'
 import FilePick from '@/fields/FilePick.vue'
 import { formatQuantity } from '@/lib/quantity'
 import { when } from '@/lib/when'
-import OthersMark from '@/stations/build/OthersMark.vue'
 import BoltCircle from '@/stations/build/BoltCircle.vue'
 import CuePicture from '@/stations/build/CuePicture.vue'
 import KitBill from '@/stations/build/KitBill.vue'
 import LabelRows from '@/stations/build/LabelRows.vue'
-import { countdown, passOf, seenOf } from '@/stations/build/rows'
+import StepFoot from '@/stations/build/StepFoot.vue'
+import { countdown, seenOf } from '@/stations/build/rows'
 import { useBuild } from '@/stations/build/useBuild'
 import { useGuided } from '@/frame/guided'
 import { usePrefs } from '@/stores/prefs'
@@ -58,34 +57,6 @@ const see = (code: string) =>
   store.patch({ seen_marks: seenOf(told.value.seen_marks ?? [], `${step.value.code}.${code}`, moment(), by.value) })
 /** Where the page may not use the camera itself, a telephone's own takes the picture. */
 const camera = navigator.mediaDevices !== undefined
-const asking = ref<'' | 'early' | 'left_out' | 'again'>('')
-const reason = ref('')
-watch(
-  () => step.value.code,
-  () => {
-    asking.value = ''
-    reason.value = ''
-  },
-)
-const mayLeave = computed(() => !step.value.hold_point && !step.value.before_power && props.view.state !== 'done')
-const WHY = {
-  early: 'Why it is done before its turn: kept, and printed with your name',
-  left_out: 'Why it is left out: kept, and printed with your name',
-  again: 'Why it was done again, or that it was looked at again',
-}
-async function pass(): Promise<void> {
-  if (asking.value === 'again') {
-    const row = { id: '', code: step.value.code, at: moment(), by: by.value, why: reason.value }
-    if (!(await store.patch({ repeats: [...(told.value.repeats ?? []), row] }))) return
-    reason.value = ''
-    asking.value = ''
-    return
-  }
-  const news = { code: step.value.code, how: asking.value || 'early', reason: reason.value, by: by.value, at: moment() }
-  if (await store.patch({ passes: passOf(told.value.passes ?? [], news as Omit<Schemas['StepPass'], 'id'>) }))
-    asking.value = ''
-}
-const unpass = () => store.patch({ passes: (told.value.passes ?? []).filter((one) => one.code !== step.value.code) })
 </script>
 
 <template>
@@ -197,71 +168,7 @@ const unpass = () => store.patch({ passes: (told.value.passes ?? []).filter((one
     <p v-if="store.faults[`step.${step.code}.code`]" class="waits" role="alert">
       {{ store.faults[`step.${step.code}.code`] }}
     </p>
-    <p v-if="view.passed" class="wrong">
-      <b>{{ view.passed.how === 'early' ? 'Done all the same' : 'Left out' }}:</b> {{ view.passed.reason }} ({{
-        view.passed.by
-      }})
-      <n-button v-if="!store.locked && view.state !== 'done'" quaternary size="small" @click="unpass"
-        >Take that back</n-button
-      >
-    </p>
-    <p v-for="one in view.again ?? []" :key="one.id" class="quiet">
-      <b>Done again</b> {{ when(one.at, assessment.zone) }}<template v-if="one.by">, {{ one.by }}</template
-      >: {{ one.why }}
-      <n-button
-        v-if="!store.locked"
-        quaternary
-        size="small"
-        :aria-label="`Take back: ${one.why}`"
-        @click="store.patch({ repeats: (told.repeats ?? []).filter((row) => row.id !== one.id) })"
-        >Take that back</n-button
-      >
-    </p>
-    <div class="press" data-fact="build.passes">
-      <template v-if="view.mark">
-        <span
-          ><b>Done</b> <span class="quiet">{{ when(view.mark.at, assessment.zone) }}, {{ view.mark.by }}</span></span
-        >
-        <n-button v-if="!store.locked" quaternary @click="store.unmarkStep(step.code)">Take back</n-button>
-        <n-button v-if="!store.locked && asking !== 'again'" quaternary @click="asking = 'again'">Done again</n-button>
-      </template>
-      <span v-else-if="store.waitsFor(step.code)?.done" class="quiet"
-        ><b>Marked</b> {{ when(store.waitsFor(step.code)!.at, assessment.zone) }}, not sent yet</span
-      >
-      <template v-else>
-        <others-mark :code="step.code" />
-        <n-button
-          size="large"
-          :type="ready ? 'primary' : 'default'"
-          :disabled="!ready || store.locked"
-          @click="emit('done')"
-          >Mark done</n-button
-        >
-        <span v-if="unseen.length && mayMark" class="quiet">first see {{ unseen.length }} above</span>
-        <n-button v-if="view.may_pass && !store.locked" quaternary @click="asking = 'early'"
-          >Do it all the same</n-button
-        >
-        <n-button v-if="mayLeave && !view.passed && !store.locked" quaternary @click="asking = 'left_out'"
-          >Leave it out</n-button
-        >
-      </template>
-    </div>
-    <form v-if="asking" class="reason" @submit.prevent="pass">
-      <label :for="`why-${step.code}`">{{ WHY[asking] }}</label>
-      <n-input v-model:value="reason" :input-props="{ id: `why-${step.code}` }" />
-      <p
-        v-for="(fault, name) in store.faults"
-        v-show="/^(passes|repeats)/.test(String(name))"
-        :key="name"
-        class="fault"
-      >
-        {{ fault }}
-      </p>
-      <div class="press">
-        <n-button attr-type="submit" type="primary" :disabled="reason.trim().length < 5">Keep the reason</n-button>
-        <n-button quaternary @click="asking = ''">No</n-button>
-      </div>
-    </form>
+    <step-foot :view="view" :may-mark="mayMark" :ready="ready" @done="emit('done')" />
     <p v-if="after" class="quiet next">Then: {{ after }}</p>
   </article>
 </template>
@@ -405,16 +312,6 @@ dd {
 }
 .clock b {
   font-size: 32px;
-}
-.press {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  align-items: center;
-}
-.reason {
-  display: grid;
-  gap: 8px;
 }
 .next {
   margin: 0;
