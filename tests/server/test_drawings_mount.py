@@ -70,6 +70,20 @@ def test_the_holes_fall_is_drawn_in_the_walls_own_scale():
     assert low > high  # outside is on the right, and lower
 
 
+def test_the_ties_sit_on_the_pole_in_its_own_scale_and_say_how_high():
+    brackets = {"mount_code": "gable_pole", "bracket_spacing_m": 0.7, "tube_below_m": 0.9, "mast_free_length_m": 0.8}
+    *_, drawings = drawn("2026-103", **brackets)
+    pole = next(one for one in nodes(drawings["pole-ties"], "rect", width="14"))
+    top, high = numbers(pole, "y", "height")
+    ties = [one for one in nodes(drawings["pole-ties"], "rect", height="6") if one.get("fill") == "var(--ochre)"]
+    heights_m = [1.7 * (top + high - numbers(one, "y")[0] - 3) / high for one in ties]
+    assert heights_m[1:] == pytest.approx([1.139, 0.85, 0.5, 0.15], abs=0.01)  # by hand: between, under 0.9, under 0.2
+    said = [text for text, *_ in written(drawings["pole-ties"].svg)]
+    assert {"0.85 m", "0.15 m"} <= set(said)
+    assert said.count("right under the bracket") == 2
+    assert len(drawings["pole-ties"].rows) == len(ties)
+
+
 def test_an_old_hole_is_drawn_without_a_drill():
     *_, new = drawn("2026-103")
     *_, old = drawn("2026-103", wall_code="old_hole", hole_mm=None)

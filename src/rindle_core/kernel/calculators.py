@@ -19,6 +19,7 @@ MODULE_OF = {
     "rim_check": "stations.build.rim",
     "waits": "stations.build.waits",
     "cable": "stations.cable.cable",
+    "pole_ties": "stations.cable.pole_ties",
     "job": "job",
     "lockdown": "stations.peak.lockdown",
     "listen": "stations.peak.listen",

@@ -22,6 +22,7 @@ from rindle_server.drawings.bringup import bringup_ladder
 from rindle_server.drawings.build import antenna_parts
 from rindle_server.drawings.cable import cable_run
 from rindle_server.drawings.cable_entry import connector_ends, earth_way, wall_section
+from rindle_server.drawings.cable_ties import pole_ties_drawn
 from rindle_server.drawings.mount import mount_elevation, wind_angles
 from rindle_server.drawings.mount_holds import curing_curve, fixing_map, footing_section
 from rindle_server.drawings.mount_way_up import way_up
@@ -163,6 +164,11 @@ def _cable(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     return [cable_run(result.cable, facts.cable.cable_pieces, facts.picks.terminal, look)]
 
 
+def _ties(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
+    drawn = pole_ties_drawn(facts, look)
+    return [drawn] if drawn else []
+
+
 def _entry(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     drawn = wall_section(facts, result, look)
     return [drawn] if drawn else []
@@ -209,6 +215,7 @@ GROUPS: dict[str, Made] = {
     "curing": _curing,
     "way-up": _way_up,
     "cable": _cable,
+    "pole-ties": _ties,
     "wall-section": _entry,
     "connector": _ends,
     "earth": _earth,

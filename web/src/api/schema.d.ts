@@ -1220,6 +1220,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/pole_ties": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_pole_ties"];
+        put?: never;
+        /** Where a cable is tied to a pole */
+        post: operations["calc_pole_ties"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/position_entry": {
         parameters: {
             query?: never;
@@ -17829,6 +17847,38 @@ export interface components {
             /** @description What the work at the head takes, so that it is gone to once */
             take_along?: string[];
         };
+        /** @description A tie, and why it sits there. */
+        PoleTie: {
+            from_foot_m: number;
+            /** @enum {string} */
+            why: "top" | "bracket" | "foot" | "between";
+        };
+        /** @description A pole with what grips it. Heights over its foot. */
+        PoleTiesInput: {
+            /** @description Of each bracket */
+            bracket_m?: number[];
+            /**
+             * @description Of the top that the head's clamp takes
+             * @default 0.15
+             */
+            clamp_m: number;
+            pole_m: number;
+            /** @default {} */
+            rules: components["schemas"]["HouseRules"];
+        };
+        PoleTiesOutcome: {
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["PoleTiesResult"];
+        };
+        /** @description The ties from the top down, with the pole that they are on. */
+        PoleTiesResult: {
+            bracket_m: number[];
+            clamp_m: number;
+            /** @description Between two of them */
+            most_apart_m: number;
+            pole_m: number;
+            ties: components["schemas"]["PoleTie"][];
+        };
         /** @description One thing that is another one there, and the work that it brings. */
         PositionChange: {
             now: string;
@@ -25107,6 +25157,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlumbOutcome"];
+                };
+            };
+        };
+    };
+    schema_pole_ties: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_pole_ties: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PoleTiesInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PoleTiesOutcome"];
                 };
             };
         };

@@ -177,6 +177,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
       <fact at="cable.elbow_mm" />
       <fact at="cable.removable" />
     </div>
+    <drawing-view name="pole-ties" />
     <table v-if="marks.length" class="grid-table" aria-label="Marks for the clips">
       <caption class="quiet">
         Mark a straight line first, then the clips on it, before a hole is drilled.
@@ -202,10 +203,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
     </table>
     <ul class="quiet">
       <li>Only smooth curves: the cable bends to {{ bends }} and no tighter. Never pull by the plug{{ pull }}.</li>
-      <li>
-        Ties near the top, one right under each bracket, one at the foot as strain relief; outside the pole while it may
-        still be moved, inside for good.
-      </li>
+      <li>Outside the pole while it may still be moved, inside for good.</li>
       <li>
         Straight line first, anchors after: old anchors make it crooked. Leftover rail and clips serve as holders.
       </li>
