@@ -78,7 +78,7 @@ def test_a_room_is_given_the_facts_that_it_names_and_no_others():
         course_of(JobInput.model_validate({**DISH, "connectors": 4}))
     finally:
         object.__setattr__(cable, "assess", real)
-    assert seen == [{"cable", "picks", "brief", "sky", "mount", "handover", "bringup", "build"}]
+    assert seen == [{"cable", "picks", "brief", "sky", "mount", "handover", "bringup", "build", "peak"}]
 
 
 def test_a_copy_of_the_picks_is_told_from_them_and_answered_anew():

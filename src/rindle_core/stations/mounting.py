@@ -21,7 +21,9 @@ _MOST_TOOLS = 12  # as many as a step names
 LOOKS_AT = (
     *("mount.mount_code", "mount.mount_side", "mount.side_mount_code", "brief.surface", *WAY_IN),
     *("mount.height_above_ground_m", "mount.mast_free_length_m", "mount.fixing_code", *OF_WEATHER),
+    *("peak.guide", "peak.aid_fitted"),
 )
+AID_OFF = "aid_off"  # the entry that the transceiver waits for where an aid sits in its seat
 RESIN_SETS = "anchor_resin"  # the house's wait for what is set in resin
 
 
@@ -106,7 +108,8 @@ def resin_sets_min(job: JobInput) -> float | None:
 def build_steps(job: JobInput) -> list[BuildStep]:
     """The steps of mount, terminal and wall in one order; without a terminal none."""
     joints = {one.key: one for one in joints_of(job)}
-    return [_with_tools(through_wall(one, job), joints) for one in _with_fixing(_until_set(_put_up(job), job), job)]
+    steps = _with_fixing(_until_set(_after_the_aid(_put_up(job), job), job), job)
+    return [_with_tools(through_wall(one, job), joints) for one in steps]
 
 
 def _sets(steps: list[BuildStep]) -> int | None:
@@ -157,6 +160,39 @@ def _put_up(job: JobInput) -> list[BuildStep]:
     return [one if one.caution_low is None else one.model_copy(update={"caution_low": None}) for one in told]
 
 
+def aid_in_seat(job: JobInput) -> bool:
+    """Whether it is pointed by an analyser through a receiving aid, in the seat of the transceiver."""
+    return job.peak.aid_fitted == "yes" or job.peak.guide == "analyser"
+
+
+def _after_the_aid(steps: list[BuildStep], job: JobInput) -> list[BuildStep]:
+    """Where a receiving aid is used, the transceiver goes on last, up there, once the aid is off; what needed it goes
+    before, with what it needed itself.
+    """
+    terminal = job.picks.terminal
+    seats = {one.key for one in terminal.joints if one.spot == "feed"} if terminal is not None else set()
+    late = [one for one in steps if seats & set(one.sets)] if aid_in_seat(job) else []
+    if not late:
+        return steps
+    codes = {f"step:{one.code}" for one in late}
+    own_needs = [need for one in late for need in one.needs if need not in codes]
+    up = next((one for one in reversed(steps) if "lift" in one.work and one not in late), None)
+    rest = [
+        one.model_copy(update={"needs": list(dict.fromkeys([*(set(one.needs) - codes), *own_needs]))})
+        if codes & set(one.needs)
+        else one
+        for one in steps
+        if one not in late
+    ]
+    there = {"place": up.place, "caution": up.caution, "work": up.work} if up is not None else {}
+    needs = [*([f"step:{up.code}"] if up is not None else []), f"entry:{AID_OFF}"]
+    minutes = {"at_height_min": late[0].usual_min or 0.0} if up is not None and up.place == "height" else {}
+    return [
+        *rest,
+        *(one.model_copy(update={**there, **minutes, "needs": [*one.needs, *needs]}) for one in late),
+    ]
+
+
 def rehearsed_steps(job: JobInput, kind: MountKind) -> list[BuildStep]:
     """The steps as they are done on another kind of mount that stands on the ground."""
     terminal = job.picks.terminal
@@ -174,7 +210,7 @@ def _on_its_side(step: BuildStep, side: Side) -> BuildStep:
 
 def _with_tools(step: BuildStep, joints: dict[str, Joint]) -> BuildStep:
     """The same step with what turns the joints that it makes; what is left free is run on by hand."""
-    made = [joints[key] for key, state in step.sets.items() if key in joints and state not in ("open", "free")]
+    made = [joints[key] for key, state in step.sets.items() if key in joints and state not in ("open", "hung", "free")]
     turned = [one.turned_with for one in made if one.turned_with]
     tools = list(dict.fromkeys([*step.tools, *turned]))[:_MOST_TOOLS]
     return step if tools == step.tools else step.model_copy(update={"tools": tools})
@@ -223,6 +259,7 @@ def _height_of_steps_min(job: JobInput) -> float:
 
 
 __all__ = [
+    "AID_OFF",
     "LOOKS_AT",
     "OF_MOUNT",
     "RESIN_SETS",

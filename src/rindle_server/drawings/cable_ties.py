@@ -9,6 +9,12 @@ from rindle_server.drawings.svg import NARROW, Drawing, Look, Point, ink, line, 
 
 _W, _H, _TOP, _FOOT = 780.0, 340.0, 30.0, 306.0
 _LINE = 18.0  # between two lines of words
+SHORT: dict[TieWhy, str] = {
+    "top": "under the clamp",
+    "bracket": "under bracket",
+    "foot": "strain relief",
+    "between": "",
+}
 WHY: dict[TieWhy, str] = {
     "top": "under the head’s clamp",
     "bracket": "right under the bracket",
@@ -39,7 +45,7 @@ def pole_ties_drawn(facts: JobInput, look: Look) -> Drawing | None:
     if found is None or not found.ties:
         return None
     narrow = look.narrow
-    width, x = (NARROW, 84.0) if narrow else (_W, 230.0)
+    width, x = (NARROW, 106.0) if narrow else (_W, 230.0)
     px = (_FOOT - _TOP) / found.pole_m
 
     def up(metres: float) -> float:
@@ -79,8 +85,10 @@ def pole_ties_drawn(facts: JobInput, look: Look) -> Drawing | None:
                 words((x + 72, placed[index] + 5), said, 15, "ink", "start", 700 if strong else 400),
             ]
             if strong:
-                parts.append(words((x + 136, placed[index] + 5), WHY[one.why], 14, "quiet", "start"))
+                parts.append(
+                    words((x + 136, placed[index] + 5), (SHORT if narrow else WHY)[one.why], 14, "quiet", "start")
+                )
     return sheet("pole-ties", "Where the cable is tied to the pole, to scale", width, _H, parts, rows=rows)
 
 
-__all__ = ["WHY", "pole_ties_drawn"]
+__all__ = ["SHORT", "WHY", "pole_ties_drawn"]

@@ -28,7 +28,7 @@ from rindle_core.stations.lists import shortened
 from rindle_core.stations.mount.findings import CURING, SERVICES
 from rindle_core.stations.mount.part import MountPart
 from rindle_core.stations.mount.plate import FixingsResult
-from rindle_core.stations.mounting import build_steps, joints_of, mount_kind
+from rindle_core.stations.mounting import AID_OFF, aid_in_seat, build_steps, joints_of, mount_kind
 from rindle_core.stations.station import Context, free
 from rindle_core.stations.way_in import way_in
 
@@ -82,6 +82,7 @@ def entries_of(context: Context, terminal: Terminal, kit: KitListResult) -> dict
         "kit": kit.complete and not UNPACKED.doubts(job),
         "serials": not labels_missing(job, terminal),
         "hand": terminal.polarization != "circular" or bool(hand_mark(context, terminal)),
+        AID_OFF: not aid_in_seat(job) or (job.peak.aid_off == "yes" and job.peak.clamp_kept == "yes"),
         **rooms,
     }
 

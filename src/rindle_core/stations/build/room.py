@@ -26,6 +26,7 @@ STATION = Station(
     looks_at=(
         "brief",
         *("cable.cable_code", "cable.sealed_by", "cable.putty_until", "mount.alterations", "peak.lock_after_db"),
+        *("peak.aid_off", "peak.clamp_kept"),
         *("mount.poured_at", "mount.block_count", "mount.block_kg"),
         *FIGURES,
         *BEGUN,

@@ -147,6 +147,7 @@ _ENTRY_WORDS = {
     "kit": "a kit that was counted and is whole (Build, Kit)",
     "serials": "serial numbers off the labels that go up (Build, Kit)",
     "hand": "the hand of the beam (Brief: satellite and place)",
+    "aid_off": "the receiving aid off again, the clamps tight before (Peak, Find it)",
 }
 
 _ENTERED_HERE = {_ENTRY_WORDS["kit"], _ENTRY_WORDS["serials"]}  # not entered yet is no hold

@@ -76,19 +76,19 @@ const proof = (row: Schemas['HelperRow']) =>
       <thead>
         <tr>
           <th scope="col">Carrier</th>
-          <th scope="col">From the satellite</th>
+          <th scope="col" class="wide">From the satellite</th>
           <th scope="col">Analyser</th>
           <th scope="col">Voltage</th>
           <th scope="col">22 kHz tone</th>
-          <th scope="col">Width</th>
-          <th scope="col">Seen, it tells</th>
+          <th scope="col" class="wide">Width</th>
+          <th scope="col" class="wide">Seen, it tells</th>
           <td />
         </tr>
       </thead>
       <tbody>
         <tr v-for="one in helper.rows" :key="one.name">
           <th scope="row">{{ one.name }}</th>
-          <td>{{ mhz(one.downlink_mhz) }} {{ one.wave }}</td>
+          <td class="wide">{{ mhz(one.downlink_mhz) }} {{ one.wave }}</td>
           <td>
             <b v-if="one.if_mhz !== null">{{ mhz(one.if_mhz) }}</b><template v-else>{{
               one.cannot || 'aid not told'
@@ -97,8 +97,8 @@ const proof = (row: Schemas['HelperRow']) =>
           </td>
           <td>{{ helper.aid ? volts(one) : '–' }}</td>
           <td>{{ helper.aid ? tone(one) : '–' }}</td>
-          <td>{{ one.bare ? 'a line' : mhz(one.width_mhz) }}</td>
-          <td>{{ proof(one) }}</td>
+          <td class="wide">{{ one.bare ? 'a line' : mhz(one.width_mhz) }}</td>
+          <td class="wide">{{ proof(one) }}</td>
           <td>
             <n-button
               :type="one.name === tuned?.name ? 'primary' : 'default'"
@@ -131,6 +131,11 @@ const proof = (row: Schemas['HelperRow']) =>
 .big b {
   font-size: 32px;
   line-height: 1.15;
+}
+@media (max-width: 700px) {
+  .wide {
+    display: none;
+  }
 }
 svg {
   width: 100%;
