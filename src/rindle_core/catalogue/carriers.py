@@ -37,6 +37,12 @@ class ReferenceCarrier(Model):
             return BARE_MHZ
         return self.symbol_rate_kbaud / 1000.0 * (1.0 + self.excess_share)
 
+    def meets(self, other: ReferenceCarrier) -> bool:
+        """Whether both stand at one place of the band with one wave: an analyser does not tell them apart."""
+        apart_mhz = abs(self.downlink_mhz - other.downlink_mhz)
+        one_wave = self.wave == other.wave or not (self.wave and other.wave)
+        return one_wave and apart_mhz < 0.5 * (self.width_mhz + other.width_mhz)
+
 
 class ReceivingAid(Model):
     """A small receiver that is strapped on where the transceiver goes. One or two oscillators, chosen by a tone.

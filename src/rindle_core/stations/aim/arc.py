@@ -140,7 +140,8 @@ def neighbours(given: NeighboursInput) -> Outcome[NeighboursResult]:
         wanted = {beam.carrier_mhz for beam in given.satellite.beams}
         shared = wanted & {beam.carrier_mhz for beam in other.beams}
         proof = f" Ours shows itself as {given.satellite.network_id}." if given.satellite.network_id else ""
-        for one in given.satellite.telling[:1]:
+        its_own = [one for one in given.satellite.telling if not any(one.meets(its) for its in other.carriers)]
+        for one in its_own[:1]:
             proof += f" Only ours has a carrier at {as_written(one.downlink_mhz)} MHz."
         identity = (
             "It uses the same carrier: only the network's identity on the modem page tells them apart."

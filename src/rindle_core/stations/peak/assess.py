@@ -6,6 +6,7 @@ from rindle_core.catalogue.guides import GuideKind, PeakGuide
 from rindle_core.catalogue.models import Terminal
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
+from rindle_core.kernel.units import as_written
 from rindle_core.stations.aim.aim import AimResult
 from rindle_core.stations.aim.dial_figures import skew_to_set_deg
 from rindle_core.stations.aim.panel_aim import judge_panel_aim
@@ -27,6 +28,7 @@ from rindle_core.stations.peak.coarse import (
     uses_aid,
 )
 from rindle_core.stations.peak.findings import AIM, ATTITUDE, PAIR, RETEST, TURNED
+from rindle_core.stations.peak.helper import HelperRow
 from rindle_core.stations.peak.lockdown import SIDES, LockdownInput, LockdownResult, lockdown
 from rindle_core.stations.peak.panel_attitude import AttitudeInput, AttitudeResult, panel_attitude
 from rindle_core.stations.peak.part import FreeJoint, PeakPart, Pointing
@@ -182,11 +184,21 @@ _BY_GUIDE: dict[GuideKind, str] = {
 }
 
 
-def take_along(terminal: Terminal, guide: PeakGuide | None) -> list[str]:
+def _set_to(tuned: HelperRow) -> str:
+    """What the analyser is set to, in a few words."""
+    volts = f", {tuned.supply_v} V" if tuned.supply_v is not None else ""
+    tone = "" if tuned.tone_on is None else f", tone {'on' if tuned.tone_on else 'off'}"
+    return f", on {as_written(tuned.if_mhz)} MHz{volts}{tone}" if tuned.if_mhz is not None else ""
+
+
+def take_along(terminal: Terminal, guide: PeakGuide | None, tuned: HelperRow | None = None) -> list[str]:
     """Instruments, what turns each nut at the head, what it is pointed by, a pen for the marks."""
     turned = [one for one in terminal.joints if one.lock_number or one.free_until]
     nuts = sorted({one.turned_with for one in turned if one.turned_with})
-    told = ["clinometer", "compass", *nuts, _BY_GUIDE[guide.kind] if guide else "", "a paint pen for the witness marks"]
+    by = _BY_GUIDE[guide.kind] if guide else ""
+    if guide is not None and guide.kind == "analyser" and tuned is not None:
+        by += _set_to(tuned)
+    told = ["clinometer", "compass", *nuts, by, "a paint pen for the witness marks"]
     return [one for one in [*told, "this job on a telephone, or the pocket card"] if one]
 
 
@@ -280,13 +292,13 @@ def assess(context: Context) -> Outcome[PeakPart]:
         cover_waits_for=cover_waits_for(job),
         skew=null.result if null else None,
         joints=_free_joints(terminal),
-        take_along=take_along(terminal, guide_of(job)),
+        take_along=take_along(terminal, guide_of(job), helper.result.tuned if helper else None),
     )
     part = base.model_copy(update={"pointing": pointing})
     findings = [
         *before,
         *judge_aid(job),
-        *(helper.findings if helper else []),
+        *(helper.findings if helper and not online else []),  # its network tells more than any carrier
         *judge_identity(job, online=online, helper=helper.result if helper else None),
         *axes,
         *judge_memory(job, views),

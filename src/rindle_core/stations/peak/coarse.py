@@ -292,9 +292,10 @@ def judge_identity(job: JobInput, *, online: bool, helper: HelperResult | None =
                 else "The carrier that only it has was seen.",
             )
         ]
+    own = [one for one in helper.rows if one.proof] if helper else []
     tells = [
         *([f"the network {satellite.network_id} on the modem’s page"] if satellite.network_id else []),
-        *(f"a carrier at {as_written(one.downlink_mhz)} MHz" for one in satellite.telling[:1]),
+        *(f"a carrier at {as_written(one.downlink_mhz)} MHz" for one in own[:1]),
     ]
     if peak.seen_carrier == "yes":
         return [

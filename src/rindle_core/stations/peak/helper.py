@@ -41,7 +41,7 @@ class HelperRow(Model):
 
     name: str
     downlink_mhz: float
-    wave: str
+    wave: str = Field(description="Empty: nobody told it")
     if_mhz: float | None = Field(description="On the analyser; None where the aid is not told or does not pass it")
     supply_v: int | None = Field(description="None: the wave is turned by hand, or not told")
     tone_on: bool | None = Field(description="The 22 kHz tone; None: the aid has one band")
@@ -74,13 +74,6 @@ def oscillator_mhz(aid: ReceivingAid, downlink_mhz: float) -> tuple[float, bool 
     return aid.high_oscillator_mhz if high else aid.oscillator_mhz, high
 
 
-def overlap(one: ReferenceCarrier, other: ReferenceCarrier) -> bool:
-    """Whether both stand at one place of the band with one wave: an analyser does not tell them apart."""
-    apart_mhz = abs(one.downlink_mhz - other.downlink_mhz)
-    one_wave = one.wave == other.wave or not (one.wave and other.wave)
-    return one_wave and apart_mhz < 0.5 * (one.width_mhz + other.width_mhz)
-
-
 @register("helper_carriers", "What an analyser is set to for each reference carrier", HelperInput, HelperResult)
 def helper_carriers(given: HelperInput) -> Outcome[HelperResult]:
     """The frequency on the analyser is the difference of downlink and oscillator; voltage and tone as EN 61319-1
@@ -106,7 +99,7 @@ def helper_carriers(given: HelperInput) -> Outcome[HelperResult]:
 
 
 def _row(carrier: ReferenceCarrier, aid: ReceivingAid | None, others: list[Satellite]) -> HelperRow:
-    also_on = [one.name for one in others if any(overlap(carrier, its) for its in one.carriers)]
+    also_on = [one.name for one in others if any(carrier.meets(its) for its in one.carriers)]
     if_mhz, tone_on, mirrored, cannot = None, None, False, ""
     if aid is not None:
         oscillator, tone_on = oscillator_mhz(aid, carrier.downlink_mhz)
@@ -120,7 +113,7 @@ def _row(carrier: ReferenceCarrier, aid: ReceivingAid | None, others: list[Satel
     return HelperRow(
         name=carrier.name,
         downlink_mhz=carrier.downlink_mhz,
-        wave=WAVES[carrier.wave],
+        wave=WAVES[carrier.wave] if carrier.wave else "",
         if_mhz=if_mhz,
         supply_v=_VOLTS.get(carrier.wave) if aid is not None and aid.by_voltage else None,
         tone_on=tone_on,
@@ -190,4 +183,4 @@ def _judge(given: HelperInput, result: HelperResult) -> list[Finding]:
     return [HELPER(Level.CLEAR, f"{tuned.name} is on {ours} alone", "Seen, it is the wanted satellite.")]
 
 
-__all__ = ["HelperInput", "HelperResult", "HelperRow", "Hump", "helper_carriers", "oscillator_mhz", "overlap"]
+__all__ = ["HelperInput", "HelperResult", "HelperRow", "Hump", "helper_carriers", "oscillator_mhz"]

@@ -114,3 +114,21 @@ def test_a_carrier_that_was_seen_tells_the_satellite_only_where_it_is_its_own(tu
     facts = golden.read("2026-102")["facts"] | {"seen_carrier": "yes", "seen_network": "", "aid_carrier": tuned}
     told = assess(parse(JobInput, facts | {"states_entered": []})).findings
     assert next(one for one in told if one.code == "peak.identity").level is level
+
+
+def test_once_it_is_on_its_network_no_carrier_is_asked_for():
+    def asked(**changed):
+        facts = golden.read("2026-101")["facts"] | {"aid_fitted": "yes", "aid_carrier": ""} | changed
+        return [one.level for one in assess(parse(JobInput, facts)).findings if one.code == "peak.helper"]
+
+    assert asked() == []
+    assert asked(states_entered=[]) == [Level.UNKNOWN]
+
+
+def test_what_is_taken_along_says_what_the_analyser_is_set_to():
+    facts = golden.read("2026-103")["facts"] | {"guide": "analyser", "aid_carrier": "Telemetry beacon"}
+    told = assess(parse(JobInput, facts)).result.pointing.take_along
+    assert any("on 1901 MHz, 18 V, tone on" in one for one in told)
+    assert not any(
+        "MHz" in one for one in assess(parse(JobInput, facts | {"guide": "sound"})).result.pointing.take_along
+    )

@@ -13,7 +13,8 @@ const mhz = (value: number) => formatQuantity(value, 'mhz', 'metric')
 const tuned = computed(() => props.helper.tuned)
 const drawn = computed(() => (tuned.value ? spectrumOf(tuned.value) : null))
 const tone = (row: Schemas['HelperRow']) => (row.tone_on === null ? 'one band' : row.tone_on ? 'on' : 'off')
-const volts = (row: Schemas['HelperRow']) => (row.supply_v === null ? 'turn the aid' : `${row.supply_v} V`)
+const volts = (row: Schemas['HelperRow']) => 
+  row.supply_v !== null ? `${row.supply_v} V` : row.wave ? 'turn the aid' : 'not told'
 const proof = (row: Schemas['HelperRow']) =>
   row.proof
     ? `${props.satellite} alone has it`
@@ -88,7 +89,7 @@ const proof = (row: Schemas['HelperRow']) =>
       <tbody>
         <tr v-for="one in helper.rows" :key="one.name">
           <th scope="row">{{ one.name }}</th>
-          <td class="wide">{{ mhz(one.downlink_mhz) }} {{ one.wave }}</td>
+          <td class="wide">{{ mhz(one.downlink_mhz) }} {{ one.wave || 'polarization not told' }}</td>
           <td>
             <b v-if="one.if_mhz !== null">{{ mhz(one.if_mhz) }}</b><template v-else>{{
               one.cannot || 'aid not told'
