@@ -69,7 +69,7 @@ def test_any_valid_input_gives_a_result_or_a_sentence(name):
     assert answered or name in REFUSING, "nothing but refusals proves nothing"
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("name", golden.names())
 def test_any_entry_into_a_real_job_gives_a_result_or_a_sentence(name):
     """A whole job with some of its entries at the ends of their ranges, or gone."""
@@ -106,7 +106,7 @@ def instead(value, way, change):
     return part
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("name", ["2026-101", "2026-104", "2026-107"])
 def test_a_figure_of_the_stores_that_is_a_thousand_times_off_takes_no_job_with_it(name):
     """Grams for kilograms, millimetres for metres: refused in a sentence where it is typed, or held where it counts."""

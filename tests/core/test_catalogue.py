@@ -142,7 +142,7 @@ def test_a_second_pass_that_gains_little_is_the_last():
     assert told(13.6) == "unknown"  # worth another pass: nothing is said of the peak until it gains no more
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @given(
     st.floats(-90, 90), st.floats(-180, 180), st.sampled_from(sorted(TERMINALS)), st.sampled_from(sorted(SATELLITES))
 )

@@ -44,7 +44,7 @@ def test_lines_go_on_after_a_bad_one_and_keep_their_order():
     assert answers[2]["result"]["elevation_deg"] > answers[0]["result"]["elevation_deg"]
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_every_calculator_is_listed_and_has_its_schema():
     listed = [line.split("\t")[0] for line in command("--list")[1].splitlines()]
     assert listed == list(calculators()) == sorted(MODULE_OF)

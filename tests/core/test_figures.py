@@ -103,7 +103,7 @@ def test_a_bearing_matters_when_any_direction_on_it_is_in_the_panels_sky(tilt_de
     assert list(bearings_of(panel, 40.0, bearings)) == list(expected)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_bare_trees_tell_the_same_gaps_however_fine_the_steps_are():
     points = [SkylinePoint(azimuth_deg=a, elevation_deg=50, kind="tree", leafless_share=0.4) for a in range(0, 360, 10)]
 
@@ -124,7 +124,7 @@ def test_bare_trees_tell_the_same_gaps_however_fine_the_steps_are():
 # The tube against points in space
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("wall_m", [2.0, 8.0, 30.0, 400.0])
 @pytest.mark.parametrize("satellite_longitude_deg", [28.0, 50.0, 88.0])
 @pytest.mark.parametrize("beside_deg", [0.0, 6.0])
@@ -230,7 +230,7 @@ def test_no_echo_is_called_too_short_that_a_nearer_gateway_could_give():
 # Smaller ones
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_the_spread_of_a_trials_count_is_that_of_simulated_trials():
     """Forty seeds of the same sky: the counts scatter by two thirds of what chance alone would give."""
     points = [SkylinePoint(azimuth_deg=a, elevation_deg=32, distance_m=20) for a in range(0, 360, 10)]
@@ -250,7 +250,7 @@ def test_gaps_by_obstruction_are_not_all_gaps():
     assert found.blocked_per_h == 0
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize(
     ("way", "spreads"),
     [
@@ -312,7 +312,7 @@ def test_an_outline_of_many_points_is_dealt_with_in_its_time():
     assert (middle.longitude_deg, middle.latitude_deg) == pytest.approx((25, 10), abs=5)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("seed", range(6))
 def test_no_point_of_the_grid_is_deeper_than_the_one_that_is_found(seed):
     """Against all of the grid's points asked one by one: stars of any shape, with a hole, over the date line too."""

@@ -286,7 +286,7 @@ def served(base=DISH, catalogue=STORES, **changed):
     return {(one.system, one.terminal): one for one in choices(job, catalogue).pairs}
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_what_serves_a_place_is_judged_as_the_job_itself_would_be():
     pairs = served()
     dishes = [one for one in STORES.terminals if one.panel is None]
@@ -301,7 +301,7 @@ def test_what_serves_a_place_is_judged_as_the_job_itself_would_be():
     assert (aspects["sky"], aspects["cable"]) == (told["sky"], told["cable"])
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_the_best_pair_stands_first_and_what_is_held_stands_last_with_its_reason():
     pairs = list(served().values())
     order = [("clear", "mind", "unknown", "hold").index(one.verdict) for one in pairs]
@@ -313,13 +313,13 @@ def test_the_best_pair_stands_first_and_what_is_held_stands_last_with_its_reason
     assert all(one.against for one in pairs if one.verdict in (Level.MIND, Level.HOLD))
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_nothing_serves_a_place_under_every_horizon():
     pairs = served(latitude_deg=60.0, longitude_deg=-150.0, place_text="60, -150").values()
     assert {one.verdict for one in pairs if one.satellite_code} == {Level.HOLD}
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_no_pair_is_clear_while_sky_mast_or_cable_are_not_known():
     bare = {
         **DISH,
@@ -334,7 +334,7 @@ def test_no_pair_is_clear_while_sky_mast_or_cable_are_not_known():
     assert {aspect.verdict for one in pairs for aspect in one.aspects if aspect.code == "sky"} == {Level.UNKNOWN}
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_pair_whose_least_quality_nobody_knows_is_not_called_clear():
     satellites = stores("satellites")
     for satellite in satellites:
@@ -346,14 +346,14 @@ def test_a_pair_whose_least_quality_nobody_knows_is_not_called_clear():
     assert all(any("least quality" in text for text in one.against) for one in dishes)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_satellite_whose_beams_nobody_entered_is_not_known_and_not_held():
     bare = [one.model_copy(update={"beams": []}) for one in STORES.satellites]
     pair = served(catalogue=STORES.model_copy(update={"satellites": bare}))["Ibis 4", "Tarn 74"]
     assert (pair.verdict, pair.against) == (Level.UNKNOWN, ["The beams of this satellite are not known"])
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_what_is_not_in_stock_is_minded_and_what_nobody_counts_is_not_said_to_be_there():
     def with_stock(count):
         terminals = [one.model_copy(update={"in_stock_count": count}) for one in STORES.terminals]
@@ -365,7 +365,7 @@ def test_what_is_not_in_stock_is_minded_and_what_nobody_counts_is_not_said_to_be
     assert with_stock(0) == (Level.MIND, Level.MIND)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_panels_trial_says_nothing_of_another_pair():
     tried = golden.read("2026-106")["facts"]
     pairs = served(tried)

@@ -70,7 +70,7 @@ def test_a_skyline_is_stamped_with_its_first_point_and_again_only_where_somebody
     assert anew["read_latitude_deg"] == pytest.approx(away.brief.latitude_deg, abs=1e-7)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_plan_is_of_the_place_that_it_was_drawn_about():
     job = job_of("2026-103")
     assert job.sky.things
@@ -84,7 +84,7 @@ def test_a_plan_is_of_the_place_that_it_was_drawn_about():
     assert again["things_latitude_deg"] == pytest.approx(away.brief.latitude_deg, abs=1e-7)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize(("east_m", "level"), [(4.0, Level.CLEAR), (6.0, Level.MIND)])
 def test_what_stands_near_is_not_known_from_further_off(east_m, level):
     here = {"letter": "A", "distance_m": east_m, "bearing_deg": 90.0}

@@ -43,7 +43,7 @@ def without(facts, way):
     return less
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("name", ["half-way", "every-hold", "2026-107"])
 def test_nothing_becomes_clear_by_what_is_taken_away(name):
     facts = json.loads((FOLDER / f"{name}.json").read_text("utf-8"))["facts"]
@@ -113,7 +113,7 @@ NOT_ASKED = {
 PICKED = {("brief", "terminal_code"), ("brief", "satellite_code")}  # the picks beside them stay
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_finished_job_is_signed_without_none_of_its_proofs():
     facts = json.loads((FOLDER / "2026-101.json").read_text("utf-8"))["facts"]
     assert told(facts)[3]

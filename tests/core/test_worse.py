@@ -38,7 +38,7 @@ WORSE = {
 }
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("fact", WORSE)
 @pytest.mark.parametrize("name", ["2026-102", "2026-105", "half-way"])
 def test_nothing_gets_better_by_getting_worse(name, fact):

@@ -33,7 +33,7 @@ def log(text=LOG, name="panel.csv"):
     return SimpleUploadedFile(name, text.encode(), "text/csv")
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_follow_ups_are_kept_beside_a_record_that_stays_sealed(crew):
     sealed = crew.get(f"/api/jobs/{SIGNED}").json()["record_sha256"]
     answer = patch(crew, later_marks=[{"code": "week", "on": "2026-11-30", "by": "N. M.", "level_db": 12.4}])

@@ -251,7 +251,7 @@ def test_a_terminal_that_is_down_is_said_and_work_goes_on_by_hand(crew, settings
     )
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_peaking_against_the_stand_in_ends_at_its_top(crew, bench):
     def read(axis, turns):
         answer = crew.post("/api/jobs/2026-102/device/read", json.dumps({"axis": axis, "turns": turns}), **JSON)
@@ -314,7 +314,7 @@ def test_a_step_is_marked_when_the_device_says_and_never_in_what_is_to_come(crew
     assert "needs its zone" in marked("2026-11-27T09:00:00")
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_file_of_another_version_is_missing_and_not_the_page(client):
     """The page in its stead would be kept by a browser as that file, and the screen stay empty for good."""
     answer = client.get("/assets/DiaryPage-00000000.js")

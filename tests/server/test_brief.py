@@ -100,7 +100,7 @@ def test_a_printed_azimuth_counts_from_the_north_that_is_said(crew):
     assert "true bearing, though it is said to be magnetic" in wrong["explanation"]
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_the_card_and_the_report_tell_neighbours_and_the_sun(crew):
     def told(paper):
         page = crew.get(f"/api/jobs/2026-104/{paper}.html").content.decode()
@@ -188,7 +188,7 @@ def test_a_hazards_caution_is_minded_until_it_is_seen(crew):
     assert "brief.hazard.overhead_lines" not in findings(seen)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_the_gazetteer_finds_names_without_their_accents_the_largest_first(crew):
     found = crew.get("/api/places/find", {"name": "zurich"}).json()
     assert (found[0]["name"], found[0]["country"]) == ("Zürich", "Switzerland")
@@ -248,7 +248,7 @@ def sheets(answer):
     return reader, [" ".join(page.extract_text(visitor_text=note).split()) for page in reader.pages], sizes
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize(("paper", "millimetres"), [("A5", (148, 210)), ("A6", (105, 148))])
 def test_the_pocket_card_has_a_front_of_three_figures_and_a_back_of_words(crew, paper, millimetres):
     reader, (front, back), _ = sheets(crew.get("/api/jobs/2026-104/pocket.pdf", {"paper": paper}))
@@ -273,7 +273,7 @@ def test_the_pocket_card_has_a_front_of_three_figures_and_a_back_of_words(crew, 
     assert crew.get(page.partition('url("')[2].partition('"')[0])["Content-Type"] == "font/woff2"
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("number", ["2026-104", "2026-106", "2026-107"])
 def test_a_card_is_read_on_the_roof(crew, number):
     _, pages, sizes = sheets(crew.get(f"/api/jobs/{number}/pocket.pdf", {"paper": "A6"}))
@@ -283,7 +283,7 @@ def test_a_card_is_read_on_the_roof(crew, number):
     assert len(large) >= 2, sizes
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_panels_card_has_its_figures_and_an_empty_job_says_what_is_missing(crew):
     _, (front, _), _ = sheets(crew.get("/api/jobs/2026-107/pocket.pdf", {"paper": "A6"}))
     panel = crew.get("/api/jobs/2026-107").json()["assessment"]["panel_aim"]
@@ -415,7 +415,7 @@ def test_the_preset_is_judged_by_what_the_clinometer_shows(crew, off_deg, level)
     assert (found["level"], found["figure"]) == (level, pytest.approx(abs(off_deg)))
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_list_of_sites_tells_clinometer_and_beam_and_its_progress(crew):
     rows = 'name,place\nClinic,"29°18\'42.6""S 27°56\'10.2""E"\nFar,"-10, 20"\n' + 'More,"-29.5, 28.25"\n' * 600
     body = {"csv": rows, "date": "2026-11-23", "satellite_longitude_deg": 31.6, "terminal_code": "tarn-74"}

@@ -50,7 +50,7 @@ def test_power_waits_until_nobody_is_in_front(crew, dish):
     assert post(crew, f"/api/jobs/{dish}/device/power", {"on": True}).status_code == 200
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_the_word_that_nobody_is_in_front_is_asked_anew_after_each_switching_off(crew, dish):
     url = f"/api/jobs/{dish}/device/power"
     assert post(crew, url, {"on": True}).status_code == 200
@@ -112,7 +112,7 @@ def test_a_page_answers_only_while_it_has_power(crew, dish):
         urllib.request.urlopen(where["url"], timeout=5)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_state_that_lasts_too_long_by_hand_is_seen_without_a_press(crew, dish):
     change(crew, dish, beam_letter="")
     start = timezone.now() - timezone.timedelta(minutes=20)
@@ -139,7 +139,7 @@ def test_the_desk_refuses_a_call_without_a_lock_and_keeps_what_it_agrees_to(crew
     assert len(weak["job"]["facts"]["bringup"]["lineup_log"]) == 1
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_the_gateway_is_asked_and_what_it_shows_is_kept_with_the_job(crew, bench):
     number = "2026-106"
     steps_done(crew, number)
@@ -205,7 +205,7 @@ def test_secrets_are_masked_at_sign_off_everywhere_they_were(crew):
     assert "mufol" not in crew.get("/api/jobs/2026-101/report.html").content.decode()
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_fault_that_is_put_in_for_practice_shows_and_goes_again(crew, dish):
     url = f"/api/jobs/{dish}/device"
     assert post(crew, f"{url}/poll").json()["telemetry"]["input_dbm"] is None  # it has no power
@@ -285,7 +285,7 @@ TERMINALS = [
 ]
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("code", TERMINALS)
 def test_every_terminal_comes_online_against_its_stand_in(crew, bench, settings, code):
     settings.BENCH_TIME_SCALE = 1000
@@ -342,7 +342,7 @@ def lined_up(crew, number, skew_deg):
     assert off["job"]["assessment"]["lineup_run"]["carrier_on_since"] is None
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("code", TERMINALS)
 def test_every_terminal_is_brought_up_by_hand(crew, code):
     number, terminal, _ = made(crew, code)

@@ -84,7 +84,7 @@ def went_apart(crew):
     return there
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_two_copies_that_went_apart_are_joined_and_what_both_changed_is_asked(crew, home):
     there = went_apart(crew)
     told = send(crew, "look", there).json()[0]
@@ -200,7 +200,7 @@ def test_only_what_is_as_its_list_says_is_opened(crew, home):
     assert Job.objects.filter(number="2026-102").count() == 1
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_number_that_is_taken_is_given_anew_and_many_go_at_once(crew, home):
     content = out(crew, ",".join(f"2026-10{at}" for at in range(1, 8)))
     assert len(json.loads(parts(content)["bundle.json"])["jobs"]) == 7
@@ -231,7 +231,7 @@ def shown_in(crew, number):
     return next((one["name"] for one in job["documents"] if one["id"] == told), None)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_picture_of_the_other_copy_comes_over_and_what_shows_it_finds_it(crew, home):
     crew.post("/api/jobs/2026-102/documents", picture("here.jpg", b"one"))
     common = out(crew)
@@ -250,7 +250,7 @@ def test_a_picture_of_the_other_copy_comes_over_and_what_shows_it_finds_it(crew,
     assert facts("2026-102")["brief"]["customer"] == "This laptop's"
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_job_that_names_a_picture_that_is_gone_goes_out_and_comes_in(crew, home):
     added = crew.post("/api/jobs/2026-102/documents", picture("gone.jpg")).json()["documents"][-1]
     change(crew, "2026-102", mock_up={"document_id": added["id"]})

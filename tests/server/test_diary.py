@@ -40,7 +40,7 @@ def test_open_jobs_stand_on_their_days_and_signed_ones_do_not(crew):
     assert any(0 < one["from_h"] < 6 and 18 < one["to_h"] < 24 for one in told["light"])
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_change_is_shown_before_it_is_taken_and_then_stands_in_the_job(crew):
     before, was = read(crew), crew.get("/api/jobs/2026-102").json()["facts"]["brief"]["date"]
     tried = post(crew, "tried", number="2026-102", day="2026-12-02", team="valley").json()
@@ -117,7 +117,7 @@ def test_booked_slots_come_from_a_calendar_file(crew):
     assert "no calendar file" in faults(bad)["file"]
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_the_day_sheet_and_the_loading_list_tell_what_the_screens_tell(crew):
     block = read(crew)["result"]["blocks"][0]
     sheet = text_of(crew.get(f"/api/diary/day.pdf?day={block['day']}"))
@@ -151,7 +151,7 @@ def test_the_day_sheet_and_the_loading_list_tell_what_the_screens_tell(crew):
     assert "13 mm spanner" in imperial
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_the_claim_sheet_asks_for_what_came_damaged(crew):
     assert "nothing came damaged" in faults(crew.get("/api/jobs/2026-103/claim.pdf"))["damages"]
     change(
@@ -165,7 +165,7 @@ def test_the_claim_sheet_asks_for_what_came_damaged(crew):
     assert "Dent of 30 mm" in imperial  # in the words of whoever saw it
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_forecast_is_asked_for_where_a_service_is_there_and_moves_what_it_stops(crew, settings):
     refused = crew.post(f"/api/diary/forecast?{WEEKS}")
     assert refused.status_code == 503
@@ -182,7 +182,7 @@ def test_a_forecast_is_asked_for_where_a_service_is_there_and_moves_what_it_stop
     assert again["result"] == told["result"]  # the same place and day, the same weather
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_the_made_up_weather_is_of_this_world():
     from rindle_bench.forecast import made_up_forecast
 
@@ -202,7 +202,7 @@ def test_the_time_that_resin_sets_is_not_taken_for_the_time_that_the_lift_takes(
     assert len(times_of(screwed)) == len(times_of(facts)) + 1
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_the_later_days_of_a_visit_stand_in_their_own_week_and_on_its_papers(crew):
     """Blue Crane Lodge begins on a Thursday and ends on the Monday after the foam has set."""
     both = crew.get("/api/diary?first_day=2026-11-30&weeks=2").json()["result"]
@@ -222,7 +222,7 @@ def test_the_later_days_of_a_visit_stand_in_their_own_week_and_on_its_papers(cre
     assert not [one for one in week_after if one in of_a_day]  # that is over
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_what_should_have_been_finished_by_now_is_named_until_it_is_handed_over_or_moved(crew):
     def passed(today):
         told = crew.get(f"/api/diary?first_day=2026-11-30&weeks=2&today={today}").json()["passed"]
@@ -241,7 +241,7 @@ def test_what_should_have_been_finished_by_now_is_named_until_it_is_handed_over_
     assert crew.get("/api/diary?first_day=2026-11-30").json()["passed"] == []  # without a today nothing has passed
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_job_whose_days_have_passed_takes_no_crew_from_later_ones(crew):
     """However many were never handed over, the weeks to come are laid out as without them."""
     before = crew.get("/api/diary?first_day=2026-11-30&weeks=2").json()["result"]["blocks"]

@@ -90,7 +90,7 @@ def steps_done(client, number):
     raise AssertionError("the steps do not end")
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("code", ENTRIES)
 def test_a_job_of_a_new_family_goes_to_the_signature(crew, code):
     terminal = StoreItem.objects.get(kind="terminal", code=code).read(Terminal)

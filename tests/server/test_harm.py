@@ -75,7 +75,7 @@ def picture(size, kind="PNG", **more):
     return out.getvalue()
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("size", [(13_300, 13_300), (60_001, 5), (5, 60_001)])
 def test_a_picture_is_refused_by_its_pixels_before_they_take_memory(size):
     with pytest.raises(InputError, match=r"pixels; up to 60 million, and 60000 a side"):

@@ -119,7 +119,7 @@ def health(port):
     raise AssertionError("the server did not start")
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_stopping_the_demo_stops_the_stand_ins_too(tmp_path):
     port = free_port(9300)
     process = launched("demo", "--port", str(port), RINDLE_DEMO_HOME=str(tmp_path / "demo"))
@@ -135,7 +135,7 @@ def stop_and_see_it_gone(process, port, sign):
     assert not answers(bench)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_serve_needs_a_first_account_and_then_keeps_it(tmp_path):
     home = str(tmp_path / "firm")
     refused = launched("serve", RINDLE_HOME=home, RINDLE_FIRST_NAME="", RINDLE_FIRST_PASSWORD="")
@@ -152,7 +152,7 @@ def test_serve_needs_a_first_account_and_then_keeps_it(tmp_path):
     assert (Path(home) / "secret-key").stat().st_mode & 0o077 == 0
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_stores_are_imported_whole_or_not_at_all(tmp_path):
     home = str(tmp_path / "firm")
     good = subprocess.run(

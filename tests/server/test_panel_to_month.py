@@ -108,7 +108,7 @@ def hand_over(crew, words):
     return post(crew, "sign-off", name=WHO)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_panel_from_its_trial_to_a_month_after_the_hand_over(crew, settings, tmp_path, monkeypatch):
     settings.HOME = tmp_path
     change(crew, NUMBER, date="2026-12-03", old_line="")

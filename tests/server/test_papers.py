@@ -69,7 +69,7 @@ def drawn_too_small(page_html, width_px):
     return found
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("number", NUMBERS)
 def test_nothing_of_a_report_runs_off_the_paper_or_is_too_small(number, db):
     page = report_html(Job.objects.get(number=number), on_paper=True)
@@ -93,7 +93,7 @@ def test_a_label_shows_all_that_stands_on_it(crew, number, monkeypatch):
     assert measured(page[0])[1] == []
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_word_that_is_wider_than_the_paper_is_broken(crew):
     """Such as a link: without a place to break, what lay beyond the edge was gone."""
     link = "https://" + "W" * 100
@@ -117,7 +117,7 @@ def test_an_imperial_report_is_imperial_and_no_finding_has_a_bare_figure(number,
     assert re.findall(r'<td class="num">\s*[\d.,]+\s*(?:<|$)', page) == []
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("number", NUMBERS)
 def test_a_customers_card_is_one_page_of_large_type(number, db):
     pages, off, small = measured(card_html(Job.objects.get(number=number), "customer", on_paper=True))
@@ -126,7 +126,7 @@ def test_a_customers_card_is_one_page_of_large_type(number, db):
     assert [text for size, text in small if size < _FOURTEEN_PT - 0.01 and not _FOOT.search(text)] == []
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("kind", ["repair", "repeak", "travel"])
 def test_the_other_cards_are_large_and_whole(kind, db):
     pages, off, small = measured(card_html(Job.objects.get(number="2026-101"), kind, on_paper=True))
@@ -135,7 +135,7 @@ def test_the_other_cards_are_large_and_whole(kind, db):
     assert [text for size, text in small if size < _FOURTEEN_PT - 0.01 and not _FOOT.search(text)] == []
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_report_tells_how_far_it_is_and_is_the_same_paper(crew):
     def told(**order):
         answer = crew.post("/api/jobs/2026-105/report/work", json.dumps(order), content_type="application/json")
@@ -169,7 +169,7 @@ def test_a_paper_that_is_stopped_is_not_made():
     assert len(asked) == 3
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_report_is_an_archive_pdf_with_tags_bookmarks_and_its_typeface(crew):
     content = crew.get("/api/jobs/2026-101/report.pdf").content
     told = PdfReader(BytesIO(content))
@@ -189,7 +189,7 @@ def test_a_report_is_an_archive_pdf_with_tags_bookmarks_and_its_typeface(crew):
     assert all({"/FontFile2", "/FontFile3"} & set(one) for one in fonts)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_whom_a_report_is_for_decides_what_stands_in_it(crew):
     pages = {whom: crew.get(f"/api/jobs/2026-101/report.html?audience={whom}").content.decode() for whom in FORMS}
     assert "Who changed what" in pages["firm"]

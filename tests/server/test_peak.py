@@ -141,7 +141,7 @@ def post(crew, action, **body):
     return crew.post(url, json.dumps(body), content_type="application/json")
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_turning_with_tight_nuts_is_refused_and_stores_nothing(crew, bench):
     before = len(facts(crew, "2026-102")["readings"])
     assert post(crew, "nuts", tight=True).status_code == 200
@@ -163,7 +163,7 @@ def test_the_live_level_is_told_and_keeps_nothing(crew, bench):
     assert edit.find("2026-102").head == head
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_an_end_stop_is_said_with_the_reading(crew, bench):
     notes = [post(crew, "read", axis="azimuth", turns=6.0).json()["note"] for _ in range(3)]
     assert notes[0] == ""
@@ -180,7 +180,7 @@ def test_a_hand_goes_before_the_feed_only_while_nothing_is_sent(crew, bench, mon
     assert len(facts(crew, "2026-102")["covers"]) == 1
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_stand_in_that_is_placed_anew_has_the_screws_and_nuts_that_the_job_was_left_with(crew, bench):
     last = {one["axis"]: one["turns"] for one in facts(crew, "2026-102")["readings"]}
     assert last["azimuth"] != 0

@@ -107,7 +107,7 @@ def test_who_holds_the_machine_sets_a_forgotten_password(firm, monkeypatch, caps
         command.run("add", "", "", may_manage=False)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_nobody_without_a_name_to_sign_in_with(firm):
     with pytest.raises(InputError, match="accepted"):
         people.add("  ", PASSWORD)

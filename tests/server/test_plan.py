@@ -58,7 +58,7 @@ def test_what_is_looked_at_is_what_is_found_once_it_is_kept(crew):
         assert seen["plan"]["positions"] == kept["sky_more"]["plan"]["positions"]
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.django_db
 def test_the_plan_goes_out_as_geojson_and_comes_back_into_another_job(crew):
     things = facts(crew)["facts"]["sky"]["things"]
@@ -87,7 +87,7 @@ def test_a_printed_plan_has_the_scale_that_is_written_on_it(crew):
     assert width_mm <= 277
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.django_db
 def test_a_picture_is_laid_under_the_plan_and_goes_into_the_proposal_once_it_is_placed(crew):
     job = crew.post(f"/api/jobs/{JOB}/plan/picture", {"file": picture()}).json()
@@ -154,7 +154,7 @@ def test_the_antenna_stands_in_the_photo_at_its_true_size_and_in_the_proposal(cr
     assert page.count("data:image/jpeg;base64,") == 1  # in its place, and not among the photos again
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.django_db
 def test_what_is_drawn_stays_on_its_spot_when_another_position_becomes_the_place(crew):
     """Every margin is what it was: the plan is told anew from the new zero, heights of the ground too."""
@@ -169,7 +169,7 @@ def test_what_is_drawn_stays_on_its_spot_when_another_position_becomes_the_place
     assert now["B"] - now["A"] == pytest.approx(ground["B"] - ground["A"], abs=0.02)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.django_db
 def test_a_sky_that_rests_on_a_drawing_alone_is_minded_and_without_the_word_not_known(crew):
     """Nobody read anything: the drawing may fail a place; it passes one only by somebody's word, and is minded then."""

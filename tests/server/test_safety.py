@@ -28,7 +28,7 @@ from tests.server.test_api import JSON, faults
 # Files
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_file_is_there_whole_or_not_at_all_after_a_kill(tmp_path):
     """A writer is killed over and over at different moments; what has the file's name is always a whole content."""
     script = (
@@ -65,7 +65,7 @@ def test_a_full_disk_keeps_the_old_file_and_leaves_nothing_behind(tmp_path, monk
     assert [one.name for one in tmp_path.iterdir()] == ["kept"]
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_torn_document_is_mended_by_handing_it_in_again(db, settings, tmp_path):
     settings.HOME = tmp_path
     job = Job.objects.get(number="2026-102")
@@ -146,7 +146,7 @@ def start(home, *more, **environment):
     return subprocess.run(command, env=told, capture_output=True, text=True, timeout=60)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("password", ["password123", "1234567890"])
 def test_a_first_password_that_is_guessed_at_once_is_refused(tmp_path, password):
     told = start(tmp_path, RINDLE_FIRST_PASSWORD=password)
@@ -154,7 +154,7 @@ def test_a_first_password_that_is_guessed_at_once_is_refused(tmp_path, password)
     assert "too easy to guess" in told.stderr
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_rubbish_database_and_one_of_a_later_version_are_said_in_a_sentence(tmp_path):
     (tmp_path / "rindle.sqlite3").write_bytes(b"rubbish " * 1000)
     told = start(tmp_path, RINDLE_FIRST_PASSWORD="a long one 77")
@@ -315,7 +315,7 @@ def test_one_bad_entry_of_the_stores_takes_nothing_with_it(crew):
 # The list
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_row_is_worked_out_once_until_something_that_it_rests_on_changes(crew, monkeypatch):
     counted = []
     real = listing.assessed
@@ -366,7 +366,7 @@ def test_long_work_leaves_the_server_free_for_the_screens(monkeypatch):
         work.stream(lambda progress: 1, lambda found: {})
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_large_list_is_taken_and_one_beyond_bounds_refused_in_a_sentence(crew):
     rows = "".join(f"site {at},-29.5,28.2,31.6,{'x' * 60}\n" for at in range(30_000))
     header = "name,latitude_deg,longitude_deg,satellite_longitude_deg,note\n"

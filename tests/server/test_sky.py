@@ -107,7 +107,7 @@ def test_a_skyline_read_lower_than_the_terminal_is_corrected_where_distances_are
     assert codes(put(crew, FIXED, "skylines", bare).json())["sky.moved"]["level"] == "mind"
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_what_can_be_done_is_costed_and_stands_in_the_report(crew):
     ways = get(crew, FIXED)["assessment"]["sky_more"]["ways"]
     assert {one["way"] for one in ways["ways"]} == {"raise", "trim", "move", "accept"}
@@ -201,7 +201,7 @@ def test_strips_of_both_kinds_have_their_text_twins(crew):
 # Terrain
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_the_horizon_from_a_tile_becomes_a_skyline_with_progress(crew, settings, tmp_path):
     settings.HOME = tmp_path
     assert faults(crew.post(f"/api/jobs/{FIXED}/sky/horizon", "[]", **JSON))  # an order is an object
@@ -235,7 +235,7 @@ def test_made_up_tiles_join_without_a_step():
 # Simulations
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_another_simulation_streams_its_progress_and_ends_with_its_result(crew):
     lines = streamed(crew.post(f"/api/jobs/{LODGE}/sky/simulate", json.dumps({"duration_h": 12, "seed": 1}), **JSON))
     done = lines[-1]["done"]
@@ -306,7 +306,7 @@ def test_the_demos_trial_agrees_with_what_was_predicted_for_its_place(crew):
     )
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_trial_is_timed_its_log_read_and_taken_out_again(crew):
     url = f"/api/jobs/{LODGE}/trial"
     crew.delete(url)
@@ -358,7 +358,7 @@ def test_a_log_without_a_zone_is_asked_about_and_one_of_another_day_refused(crew
     assert "none of them in the trial" in faults(other)["file"]
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_trial_without_a_log_is_counted_by_hand_and_none_seen_is_said(crew):
     def post(part, **body):
         return crew.post(f"/api/jobs/{LODGE}/trial/{part}", body, content_type="application/json")
@@ -415,7 +415,7 @@ def test_a_panel_that_is_turned_to_another_sector_is_simulated_there(crew):
 # Constellations and panels
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_elements_of_low_orbits_become_a_constellation_and_serve_a_panel(crew):
     text = "".join(f"TEST {at}\n{first}\n{second}\n" for at, (first, second) in enumerate(made_elements(80)))
     told = upload(crew, "/api/stores/constellation/import", "Test train.tle", text.encode()).json()
@@ -428,7 +428,7 @@ def test_elements_of_low_orbits_become_a_constellation_and_serve_a_panel(crew):
     assert "geosynchronous" in faults(geo)["elements"]
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_panel_set_by_hand_is_told_its_knobs_and_its_drift(crew):
     job = get(crew, "2026-107")
     found = codes(job, "peak")["peak.attitude"]
@@ -450,7 +450,7 @@ def test_a_panel_without_its_constellation_says_what_is_missing(crew):
     assert crew.get(f"/api/jobs/{LODGE}/report.html").status_code == 200
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_screen_that_sends_a_skyline_back_keeps_where_it_was_read(crew):
     kept = Job.objects.get(number="2026-103").docs.get(station="sky").data["skylines"]
     shown = crew.get("/api/jobs/2026-103").json()["facts"]["sky"]["skylines"]

@@ -46,7 +46,7 @@ def centres(found, long_mm=18.0):
     return sorted(one for one in across if any(math.dist(one, other) < 0.05 for other in upright))
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("paper", ["a4", "letter"])
 def test_the_bar_and_the_holes_are_where_they_say(crew, paper):
     answer = crew.get("/api/jobs/2026-101/template.pdf", {"paper": paper})
@@ -122,7 +122,7 @@ def test_the_gauge_of_an_end_is_as_long_as_jacket_and_pin(crew):
     assert crew.get("/api/jobs/2026-107/strip.pdf").status_code == 422
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_what_has_no_holes_or_was_not_measured_is_refused_in_words(crew):
     refused = crew.get("/api/jobs/2026-107/template.pdf")
     assert refused.status_code == 422
@@ -168,7 +168,7 @@ def test_the_sign_of_a_panel_keeps_people_off_its_face_and_tells_no_distance(cre
     assert "Stay 1.5 m or more from it, on all sides and above." in " ".join(maker.split())
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_customer_has_a_number_to_ring_and_a_signed_job_keeps_the_one_of_its_day(crew):
     assert "555 0142" in crew.get("/api/jobs/2026-102/card.html?kind=customer").content.decode()
     kept = crew.get("/api/jobs/2026-101/card.html?kind=customer").content.decode()

@@ -38,7 +38,7 @@ def test_a_certificate_is_kept_while_it_holds_and_names_the_address(tmp_path):
     assert constraints == [True, False]
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_openssl_trusts_the_server_by_its_authority_and_by_nothing_else(tmp_path):
     folder = certificates(tmp_path / "tls", ["127.0.0.1"])
     server = Server(

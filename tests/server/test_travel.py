@@ -8,7 +8,7 @@ from tests.server.test_bringup import post
 A, B = "-29.3118000, 27.9362000", "-28.1000000, 29.9000000"
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_set_stands_here_and_there_and_its_places_stay_what_they_were(crew):
     number = crew.post("/api/jobs").json()["number"]
     change(crew, number, place_text=A, height_m=1900, terminal_code="tarn-74", satellite_code="hamerkop-2",
@@ -75,7 +75,7 @@ def test_a_plan_does_not_go_along_over_the_horizon(crew):
     assert crew.get(f"/api/jobs/{number}").json()["facts"]["sky"]["things"][0]["corners"][0]["east_m"] == 10
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_place_over_the_horizon_breaks_no_drawing_and_no_paper(crew):
     """Planned two hundred kilometres off the plan, and across the world."""
     number = "2026-102"

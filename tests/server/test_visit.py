@@ -86,7 +86,7 @@ def test_tasks_costs_and_cables_of_their_own_are_worked_out(crew):
     assert "costs.0.amount_money" in faults(put(crew, "costs", [{"item": "kit", "amount_money": "much"}]))
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("paper", ["report", "proposal", "method", "pocket"])
 def test_dates_and_times_stand_on_paper_as_on_the_screens(crew, paper):
     for number in ("2026-101", "2026-103", "2026-104"):
@@ -186,7 +186,7 @@ def test_needs_are_to_be_proved_once_the_new_service_runs(crew):
     assert "handover.need.calls" not in codes(patch(crew, needs_proved=["calls"]).json(), "handover")
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_the_proposal_shows_positions_for_and_against_and_costs(crew):
     pages = PdfReader(io.BytesIO(crew.get("/api/jobs/2026-103/proposal.pdf").content)).pages
     assert len(pages) == 1
@@ -198,7 +198,7 @@ def test_the_proposal_shows_positions_for_and_against_and_costs(crew):
     )  # an almost empty job too
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_what_was_agreed_stands_on_the_proposal_with_the_drawn_signature(crew):
     change(crew, "2026-103", approval_lines=[[[0.1, 0.2], [0.4, 0.1]], [[0.5, 0.2], [0.6, 0.25]]])
     page = crew.get("/api/jobs/2026-103/proposal.html").content.decode()
@@ -214,7 +214,7 @@ def test_what_was_agreed_stands_on_the_proposal_with_the_drawn_signature(crew):
     assert refused.status_code == 422
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_the_method_statement_says_who_what_hurts_and_what_is_stopped(crew):
     def page():
         return crew.get("/api/jobs/2026-103/method.html").content.decode()

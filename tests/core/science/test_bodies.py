@@ -144,7 +144,7 @@ def test_the_skyline_of_a_roof_is_what_marching_along_rays_finds(
 L_SHAPE = [(0, 0), (10, 0), (10, 4), (4, 4), (4, 9), (0, 9)]
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.filterwarnings("error::RuntimeWarning")
 @pytest.mark.parametrize("turned_deg", [0.0, 37.3, 90.0, 211.7])
 @pytest.mark.parametrize("backwards", [False, True])

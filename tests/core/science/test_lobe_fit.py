@@ -29,7 +29,7 @@ def one_pass(random, top_deg, noise_db, play_turns=0.25):
     return LobeReadings(turns, level, down)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("noise_db", [0.05, 0.5])
 @pytest.mark.parametrize("catalogued_turns", [0.0, 0.75])
 def test_the_bound_is_kept_at_any_noise_and_with_the_play_catalogued_wrongly(noise_db, catalogued_turns):

@@ -47,7 +47,7 @@ def seen_deg(rise_m, eye_over_m, distance_m, base_m=1500.0):
     return math.degrees(math.atan2(top * math.cos(theta) - eye, top * math.sin(theta)))
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize(
     ("bearing", "distance"), [(0.25, 20_000), (93.0, 35_000), (181.4, 9_000), (270.0, 48_000), (317.0, 3_000)]
 )

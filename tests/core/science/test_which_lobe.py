@@ -40,14 +40,14 @@ def chance(pattern, along, across, half, predicted_db=30.0, rain_db=0.0):
     )
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_main_lobe_is_none_in_rain_and_where_the_link_promises_otherwise(pattern):
     assert chance(pattern, 0.0, 0.0, 0.7) < 0.05
     assert chance(pattern, 0.0, 0.0, 0.7, rain_db=20.0) < 0.3
     assert chance(pattern, 0.0, 0.0, 0.7, predicted_db=33.0) < 0.05
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_side_lobe_is_one_along_the_axis_and_across_it(pattern):
     grid = np.linspace(1.2, 2.4, 241)
     crest = float(grid[60 + np.argmin(pattern(grid)[60:])])  # beyond the null

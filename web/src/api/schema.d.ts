@@ -9591,6 +9591,7 @@ export interface components {
             supply_v: number | null;
             /** @description The 22 kHz tone; None: the aid has one band */
             tone_on: boolean | null;
+            /** @description Empty: nobody told it */
             wave: string;
             width_mhz: number;
         };

@@ -85,7 +85,7 @@ const KINDS = ['half-way', '2026-103', 'panel-by-hand', 'linear-north']
 const EVERY = STATIONS.flatMap((station) => LEAVES[station].map((one) => [station, one.code, one] as const))
 
 describe('leaves', () => {
-  it.each(ofToday(EVERY, 4))(
+  it.each(ofToday(EVERY, 6))(
     '%s/%s holds the entries that lead to it, of a dish or of a panel',
     async (station, code, leaf) => {
       const optional = [

@@ -36,7 +36,7 @@ const SHOWN = ['2026-101', '2026-104', '2026-106', 'every-hold', 'half-way']
 const PAIRS = Object.keys(SHEETS).flatMap((name) => SHOWN.map((job) => [name, job] as const))
 
 describe('a sheet', () => {
-  it.each(ofToday(PAIRS, 4))('of %s says nothing that is no word and no figure for %s', async (name, job) => {
+  it.each(ofToday(PAIRS, 6))('of %s says nothing that is no word and no figure for %s', async (name, job) => {
     const troubles = vi.spyOn(console, 'warn').mockImplementation(() => undefined)
     const wrapper = await openSheet(SHEETS[name]!, goldenJob(job))
     expect(wrapper.text()).not.toMatch(/undefined|NaN|\[object|null\b|Infinity/)

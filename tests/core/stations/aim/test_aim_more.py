@@ -155,7 +155,7 @@ def test_a_landmark_is_told_to_the_digits_that_its_error_leaves(error_m, digits,
     assert (result.digit_count, result.serves) == (digits, serves)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("site", [HIGHLAND, NORTHERN])
 def test_sun_outages_agree_with_a_brute_force_search_to_the_minute(site):
     satellite, width = (31.6, 1.42) if site is HIGHLAND else (16.4, 1.0)

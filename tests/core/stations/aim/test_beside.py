@@ -31,7 +31,7 @@ def test_a_shadow_inside_the_aperture_takes_its_share_of_the_area():
     )  # on the rim a small body's half lies inside
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_the_overlap_of_two_circles_is_that_of_a_grid():
     side = 2001
     step = 2.4 / (side - 1)

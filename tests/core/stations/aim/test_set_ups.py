@@ -58,7 +58,7 @@ def test_only_a_set_that_travels_and_is_aimed_by_hand_is_told_so():
     assert assess(JobInput.model_validate({**panel, "permanence": "portable"})).result.set_ups == []
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_figures_of_another_place_than_the_planned_one_hold_the_station():
     """Some hundred kilometres on compass and clinometer are others by degrees."""
     held = assess(told(position_letter="B")).result.stations[1]

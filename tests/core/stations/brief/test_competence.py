@@ -56,7 +56,7 @@ def test_every_work_has_a_role_that_ships_and_every_stop_says_what_releases_it()
     assert all(len(one.released_by) > 20 for one in stopping)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_the_transmitter_waits_for_somebody_trained():
     def qualified(*members, **changed):
         return found("bringup", members=members, crew=[one.code for one in members], **changed)["bringup.qualified"]
@@ -83,7 +83,7 @@ def test_who_does_the_work_is_named_and_known():
     assert "build.competent" not in found("build", members=[known], crew=[])
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize("hazard", STOPPED)
 def test_a_hazard_stops_its_work_until_somebody_competent_releases_it(hazard):
     room, changed = STOPPED[hazard]
@@ -108,7 +108,7 @@ def test_a_hazard_stops_its_work_until_somebody_competent_releases_it(hazard):
     assert stop([release], members=()).level is Level.MIND  # nobody's competence is kept: it is told
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_hazard_does_not_stop_what_is_not_done():
     assert "mount.stopped.buried_services" not in found("mount", hazards=["buried_services"], surface="masonry")
     assert "mount.stopped.asbestos" not in found("mount", hazards=["asbestos"], surface="masonry", may_drill=False)
@@ -144,7 +144,7 @@ def test_a_risk_assessment_has_a_name_and_no_day_after_the_work():
     assert "brief.assessed" not in found("brief", hazards_sought=False)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_temporary_set_up_says_what_follows_it():
     def later(**changed):
         return found("brief", base=PANEL, **changed)["brief.later"]

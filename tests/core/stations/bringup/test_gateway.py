@@ -88,7 +88,7 @@ def test_a_camera_is_reached_from_outside_as_the_gateways_address_has_it():
     assert cameras(**own_address, outer_address="192.168.71.20") is Level.MIND  # the bypass is not in effect
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_an_address_that_was_read_on_another_network_clears_nothing():
     """The panel's job changes its constellation afterwards; a dish's its satellite in the same way."""
     fresh = job(PANEL, states_entered=[], online_terminal_code="", online_satellite_code="")
@@ -166,7 +166,7 @@ def test_devices_come_across_after_the_name_takes_hold_and_some_only_by_hand():
     assert joined(True, 131.0) == 40
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_device_that_is_seen_from_outside_asks_for_an_address_that_reaches_in():
     """This service shares its address between customers: nothing reaches in over the new line."""
 

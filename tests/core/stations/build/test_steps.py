@@ -186,7 +186,7 @@ def test_what_waits_comes_behind_what_can_be_done_meanwhile():
 PAIRS = [(terminal, kind) for terminal in TERMINALS.values() for kind in SHIPPED_MOUNTS]
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @settings(max_examples=60, deadline=None)
 @given(st.sampled_from(PAIRS), st.randoms(use_true_random=False))
 def test_no_order_reaches_power_before_earth_a_lift_before_serials_or_a_close_with_a_free_joint(pair, random):

@@ -374,7 +374,7 @@ def test_what_the_way_to_earth_takes_is_brought():
     assert told["Surge arresters for coax"] == (2, "pieces")
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize(("name", "arresters"), [("2026-101", 1), ("2026-103", 2), ("2026-106", 0)])
 def test_the_van_has_the_earth_s_goods_and_what_measures_the_bond(name, arresters):
     facts = JobInput.model_validate(golden.read(name)["facts"])

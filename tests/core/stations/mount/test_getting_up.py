@@ -48,7 +48,7 @@ def test_a_longer_ladder_that_is_drawn_counts_and_a_shorter_one_does_not():
     assert asked(by="lift", drawn_m=6.5).result.ladder_m is None
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_where_a_ladder_is_there_none_is_brought():
     there = asked(ladder_there="By the vehicle’s own", drawn_m=6.5, gear=DEFAULT_WORDS.gear).result
     assert (there.how, there.ladder_m, there.foot_out_m) == ("By the vehicle’s own", None, None)

@@ -55,7 +55,7 @@ def test_what_is_read_over_terrain_stands_where_it_was_read_and_hides_no_other_s
     assert seen_at([*HILLS, *far], 45) == pytest.approx([8])  # two trees
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @given(st.permutations([*HAND, *TRACED, *HILLS[:20]]))
 def test_layers_commute_and_one_more_never_takes_from_the_skyline(shuffled):
     bearings = np.arange(0.0, 360.0, 0.7)

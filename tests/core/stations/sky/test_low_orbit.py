@@ -270,7 +270,7 @@ def test_it_converges_as_the_step_shrinks():
     assert off[2] < 0.08
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @settings(max_examples=6)
 @given(st.floats(1, 359))
 def test_turning_sky_and_skyline_together_changes_nothing_at_the_pole(turn):
@@ -347,7 +347,7 @@ def test_a_panel_is_not_turned_for_nothing():
     assert any(one.out_percent <= free.out_percent for one in free.bearings)  # others are as good
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_bare_tree_lets_its_share_through():
     tree = walls(50.0, kind="tree", leafless_share=0.3)
     leaf, bare = run(skyline=tree).result, run(skyline=tree, season="bare").result

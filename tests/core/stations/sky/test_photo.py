@@ -43,7 +43,7 @@ def rendered_trace(projection, width, height, focal_px, heading_deg, pitch_deg, 
     return trace, right, ahead, up
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @pytest.mark.parametrize(
     ("heading", "pitch", "roll"),
     [
@@ -93,7 +93,7 @@ def test_a_flat_photo_gives_back_the_skyline_it_was_rendered_from(heading, pitch
     )  # thinning keeps 0.15°, a quarter pixel is 0.006°
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_panorama_gives_back_the_skyline_it_was_rendered_from():
     width, height, focal = 6000, 1200, 6000 / math.radians(300)
     trace, *_ = rendered_trace("cylindrical", width, height, focal, 40.0, 0.0)

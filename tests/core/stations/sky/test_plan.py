@@ -337,7 +337,7 @@ def _brute_deg(things, bearing, eye_up):
     return best
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_two_hundred_random_plans_against_marching_along_a_ray():
     """Within 0.15°: the steps of 2 cm stop short of a near wall by that much at 7 m and 15 m of height."""
     for seed in range(200):

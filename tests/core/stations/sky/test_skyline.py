@@ -285,7 +285,7 @@ def test_a_bare_tree_is_free_in_winter_only_and_stays_a_hold():
     assert "sky.leaf" not in {one.code for one in walled.findings}  # no season frees what stands before a wall
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_the_nearest_free_spot_lies_beside_a_single_tree():
     tree = Obstacle(azimuth_deg=BARE.azimuth_deg, distance_m=12, height_m=30, width_m=4)
     rules = HouseRules(clearance_deg=0.0)
@@ -317,7 +317,7 @@ def test_the_usable_arc_ends_where_a_wall_hides_it():
     )
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_readings_as_far_apart_as_they_may_be_leave_no_holes():
     """Every 30°, as the house allows: the last digit of a bearing between them must not make it unknown."""
     ring = [SkylinePoint(azimuth_deg=at + 0.1, elevation_deg=5, kind="terrain") for at in range(0, 360, 30)]
@@ -423,7 +423,7 @@ def mirrored(bearing_deg):
     return -bearing_deg % 360
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @given(READ, THINGS, st.floats(0, 8))
 def test_a_mirrored_site_has_the_mirrored_margin(points, things, height_m):
     """East and west, and north and south, are only names: the same sky mirrored gives the same figures."""
@@ -446,7 +446,7 @@ def test_a_mirrored_site_has_the_mirrored_margin(points, things, height_m):
         assert other.satellite.elevation_deg == pytest.approx(told.satellite.elevation_deg, abs=1e-9)
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 @given(THINGS, st.floats(0, 6), st.floats(0, 10))
 def test_height_never_takes_sky_away_and_growth_never_gives_any(things, height_m, more):
     low, high = (sky_of(obstacles=things, terminal_height_m=at).result for at in (height_m, height_m + more))

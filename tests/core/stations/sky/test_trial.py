@@ -157,7 +157,7 @@ def trial_findings(facts):
     return {one.code: one for view in views if view.code == "sky" for one in view.findings if "trial" in one.code}
 
 
-@pytest.mark.turns(days=4)
+@pytest.mark.turns(days=6)
 def test_a_marginal_sector_asks_for_a_trial_until_one_has_stood_there():
     facts = golden.read("2026-106")["facts"] | {"permanence": "permanent", "trial": {}}
     pickier = {"rules": {**facts.get("rules", {}), "trial_sector_percent": 0.01, "low_orbit_hold_percent": 90.0}}

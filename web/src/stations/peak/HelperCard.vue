@@ -13,7 +13,7 @@ const mhz = (value: number) => formatQuantity(value, 'mhz', 'metric')
 const tuned = computed(() => props.helper.tuned)
 const drawn = computed(() => (tuned.value ? spectrumOf(tuned.value) : null))
 const tone = (row: Schemas['HelperRow']) => (row.tone_on === null ? 'one band' : row.tone_on ? 'on' : 'off')
-const volts = (row: Schemas['HelperRow']) => 
+const volts = (row: Schemas['HelperRow']) =>
   row.supply_v !== null ? `${row.supply_v} V` : row.wave ? 'turn the aid' : 'not told'
 const proof = (row: Schemas['HelperRow']) =>
   row.proof
