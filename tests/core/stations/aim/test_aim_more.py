@@ -9,7 +9,6 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from rindle_core.catalogue.carriers import ReferenceCarrier
 from rindle_core.catalogue.models import Beam, Clinometer, Satellite
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Level
@@ -235,17 +234,6 @@ def test_neighbours_are_told_by_their_angle_as_seen_from_the_site():
     assert one.off_deg == pytest.approx(3 * 42164 / 36740, abs=0.05)
     assert "same carrier" in one.identity
     assert [f.code for f in outcome.findings] == ["aim.neighbour"]
-
-
-@pytest.mark.parametrize(("at_mhz", "alone"), [(11500.4, False), (11502.0, True)])
-def test_a_carrier_that_the_neighbour_has_too_is_not_called_ours_alone(at_mhz, alone):
-    mark = {"name": "Beacon", "downlink_mhz": 11500.0, "wave": "vertical", "only_here": True}
-    ours = stored("own", 31.6).model_copy(update={"carriers": [ReferenceCarrier(**mark)]})
-    theirs = stored("near", 34.6).model_copy(
-        update={"carriers": [ReferenceCarrier(**mark | {"downlink_mhz": at_mhz, "only_here": False})]}
-    )
-    told = neighbours(NeighboursInput(**HIGHLAND, satellite=ours, others=[theirs], beamwidth_deg=1.4)).result.neighbours
-    assert ("Only ours has a carrier" in told[0].identity) is alone
 
 
 def test_feeds_that_would_touch_are_a_hold():

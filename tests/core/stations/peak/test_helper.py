@@ -7,6 +7,7 @@ from rindle_core.catalogue.models import Satellite
 from rindle_core.job import assess
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.model import parse
+from rindle_core.stations.aim.arc import NeighboursInput, neighbours
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.peak.helper import HelperInput, helper_carriers
 from tests import golden
@@ -132,3 +133,12 @@ def test_what_is_taken_along_says_what_the_analyser_is_set_to():
     assert not any(
         "MHz" in one for one in assess(parse(JobInput, facts | {"guide": "sound"})).result.pointing.take_along
     )
+
+
+@pytest.mark.parametrize(("at_mhz", "alone"), [(11500.4, False), (11502.0, True)])
+def test_a_carrier_that_the_neighbour_has_too_is_not_called_ours_alone(at_mhz, alone):
+    ours = Satellite(code="a", name="Ours", longitude_deg=31, carriers=[carrier(11500.0)])
+    near = NeighboursInput(
+        latitude_deg=0, longitude_deg=30, satellite=ours, others=[other(carrier(at_mhz, only=False))], beamwidth_deg=1.4
+    )
+    assert ("Only ours has a carrier" in neighbours(near).result.neighbours[0].identity) is alone
