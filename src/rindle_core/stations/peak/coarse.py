@@ -279,7 +279,7 @@ def judge_identity(job: JobInput, *, online: bool, helper: HelperResult | None =
                 clears_by="Swing to the next satellite on the arc and look for it there.",
             )
         ]
-    carrier_tells = peak.seen_carrier == "yes" and helper is not None and _tells(helper)
+    carrier_tells = peak.seen_carrier == "yes" and helper is not None and _tells(helper, peak.aid_carrier)
     if online or (satellite.network_id and peak.seen_network.strip()) or carrier_tells:
         return [
             IDENTITY(
@@ -316,9 +316,13 @@ def judge_identity(job: JobInput, *, online: bool, helper: HelperResult | None =
     ]
 
 
-def _tells(helper: HelperResult) -> bool:
-    """Whether the carrier that was seen is the wanted satellite's alone; of several, which one was tuned to counts."""
-    return helper.tuned.proof if helper.tuned else bool(helper.rows) and all(one.proof for one in helper.rows)
+def _tells(helper: HelperResult, tuned: str) -> bool:
+    """Whether the carrier that was seen is the wanted satellite's alone. Of several, which one was tuned to counts; one
+    that is none of its carriers tells nothing.
+    """
+    if helper.tuned is not None:
+        return helper.tuned.proof
+    return not tuned and bool(helper.rows) and all(one.proof for one in helper.rows)
 
 
 __all__ = [

@@ -109,7 +109,11 @@ def test_older_stores_knew_one_carrier():
 
 @pytest.mark.parametrize(
     ("tuned", "level"),
-    [("Telemetry beacon", Level.CLEAR), ("Reed, television", Level.UNKNOWN), ("", Level.UNKNOWN)],
+    [
+        ("Telemetry beacon", Level.CLEAR),
+        ("Reed, television", Level.UNKNOWN),
+        ("", Level.UNKNOWN),
+    ],
 )
 def test_a_carrier_that_was_seen_tells_the_satellite_only_where_it_is_its_own(tuned, level):
     facts = golden.read("2026-102")["facts"] | {"seen_carrier": "yes", "seen_network": "", "aid_carrier": tuned}
@@ -142,3 +146,14 @@ def test_a_carrier_that_the_neighbour_has_too_is_not_called_ours_alone(at_mhz, a
         latitude_deg=0, longitude_deg=30, satellite=ours, others=[other(carrier(at_mhz, only=False))], beamwidth_deg=1.4
     )
     assert ("Only ours has a carrier" in neighbours(near).result.neighbours[0].identity) is alone
+
+
+def test_a_carrier_of_another_satellite_tells_nothing_of_ours():
+    facts = golden.read("2026-104")["facts"] | {"seen_carrier": "yes", "seen_network": "", "states_entered": []}
+
+    def identity(tuned):
+        found = assess(parse(JobInput, facts | {"aid_carrier": tuned})).findings
+        return next(one.level for one in found if one.code == "peak.identity")
+
+    assert identity("Data carrier") is identity("") is Level.CLEAR  # its only carrier, and its alone
+    assert identity("Telemetry beacon") is Level.UNKNOWN  # of another satellite of the stores
