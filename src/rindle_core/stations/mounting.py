@@ -178,7 +178,9 @@ def _after_the_aid(steps: list[BuildStep], job: JobInput) -> list[BuildStep]:
     own_needs = [need for one in late for need in one.needs if need not in codes]
     up = next((one for one in reversed(steps) if "lift" in one.work and one not in late), None)
     rest = [
-        one.model_copy(update={"needs": list(dict.fromkeys([*(set(one.needs) - codes), *own_needs]))})
+        one.model_copy(
+            update={"needs": list(dict.fromkeys([*(need for need in one.needs if need not in codes), *own_needs]))}
+        )
         if codes & set(one.needs)
         else one
         for one in steps
@@ -186,11 +188,13 @@ def _after_the_aid(steps: list[BuildStep], job: JobInput) -> list[BuildStep]:
     ]
     there = {"place": up.place, "caution": up.caution, "work": up.work} if up is not None else {}
     needs = [*([f"step:{up.code}"] if up is not None else []), f"entry:{AID_OFF}"]
-    minutes = {"at_height_min": late[0].usual_min or 0.0} if up is not None and up.place == "height" else {}
-    return [
-        *rest,
-        *(one.model_copy(update={**there, **minutes, "needs": [*one.needs, *needs]}) for one in late),
-    ]
+    high = up is not None and up.place == "height"
+
+    def up_there(one: BuildStep) -> BuildStep:
+        minutes = {"at_height_min": one.usual_min or 0.0} if high else {}
+        return one.model_copy(update={**there, **minutes, "needs": [*one.needs, *needs]})
+
+    return [*rest, *(up_there(one) for one in late)]
 
 
 def rehearsed_steps(job: JobInput, kind: MountKind) -> list[BuildStep]:

@@ -42,7 +42,8 @@ def judge_again(
     steps: Sequence[BuildStep], done_at: Mapping[str, dt.datetime], again: Sequence[StepAgain]
 ) -> list[Finding]:
     """Each step that was done again, with what rests on it and was last done before that."""
-    last = dict(done_at)
+    # A moment of an older version that tells no zone is taken as UTC.
+    last = {code: at if at.tzinfo else at.replace(tzinfo=dt.UTC) for code, at in done_at.items()}
     for one in again:
         if one.code in last:
             last[one.code] = max(last[one.code], one.at)

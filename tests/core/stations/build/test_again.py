@@ -60,3 +60,9 @@ def test_a_step_that_is_not_marked_was_not_done_again():
     left = {code: moment for code, moment in DONE.items() if code != "feed"}
     assert judge_again(STEPS, left, [again("feed", 10)]) == []
     assert [one.level for one in judge_again(STEPS, {"feed": at(1)}, [again("feed", 10)])] == [Level.CLEAR]
+
+
+def test_a_mark_of_an_older_version_tells_no_zone():
+    bare = {code: moment.replace(tzinfo=None) for code, moment in DONE.items()}
+    found = judge_again(STEPS, bare, [again("feed", 10)])
+    assert [one.level for one in found] == [Level.MIND]

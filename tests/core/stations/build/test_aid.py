@@ -36,6 +36,8 @@ def test_it_goes_on_last_and_what_needed_it_needs_what_it_needed(terminal):
     assert f"step:{last}" in usual["lift"].needs
     assert f"step:{last}" not in aided["lift"].needs
     assert {one for one in usual[last].needs if one.startswith("step:")} <= set(aided["lift"].needs)
+    kept = [need for need in usual["lift"].needs if need != f"step:{last}" and not need.startswith("wait:")]
+    assert aided["lift"].needs[: len(kept)] == kept  # in their order: what is waited for is told in it
     order = list(aided)
     assert all(order.index(need[5:]) < order.index(one.code) for one in aided.values() for need in one.needs
                if need.startswith("step:") and need[5:] in order)  # fmt: skip
