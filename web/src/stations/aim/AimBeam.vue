@@ -53,7 +53,7 @@ const handMark = computed(() => {
             {{
               [
                 satellite.network_id && `the modem shows ${satellite.network_id}`,
-                telling && `a carrier at ${telling.downlink_mhz} MHz that only it has`,
+                telling && `a carrier at ${telling.downlink_mhz} MHz that only it has, by the stores`,
               ]
                 .filter(Boolean)
                 .join('; ')

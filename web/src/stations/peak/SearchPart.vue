@@ -273,7 +273,7 @@ const needsAid = computed(() => guide.value?.kind === 'analyser' || told.value.a
     Ours is {{ satellite.name
     }}<template v-if="satellite.network_id"
       >; a modem on it shows <b>{{ satellite.network_id }}</b></template
-    ><template v-if="telling">; only it has a carrier at {{ telling.downlink_mhz }} MHz</template>.
+    ><template v-if="telling">; by the stores only it has a carrier at {{ telling.downlink_mhz }} MHz</template>.
   </p>
   <div class="fields">
     <fact at="peak.seen_network" />
