@@ -187,6 +187,34 @@ def test_each_need_stands_once_with_one_of_three_verdicts_and_what_holds_says_wh
     assert all(dt.date.fromisoformat(one["judged_on"]) for one in needs)
 
 
+def _places():
+    """All that the index of the needs may name: leaves, pages, kinds of the stores, papers and calculators."""
+    web = SOURCE.parent / "web/src"
+    leaves = json.loads((web / "frame/leaves.json").read_text("utf-8"))
+    paths = json.loads((web / "api/openapi.json").read_text("utf-8"))["paths"]
+    kinds = re.findall(r"kind: '(\w+)', list:", (web / "places/stores/kinds.ts").read_text("utf-8"))
+    own = re.findall(r"\{ code: '(\w+)'", (web / "places/stores/StoresPage.vue").read_text("utf-8"))
+    pages = re.findall(r"path: '/(\w+)'", (web / "router.ts").read_text("utf-8"))
+    papers = {Path(path).stem for path in paths if path.endswith((".pdf", ".html", ".ics"))}
+    return {
+        *(f"{room}/{leaf['code']}" for room, rows in leaves.items() for leaf in rows),
+        *(f"stores/{kind}" for kind in kinds + own),
+        *(f"paper:{paper}" for paper in papers),
+        *(f"calc:{name}" for name in calculators()),
+        *pages,
+    }
+
+
+def test_the_index_leads_each_need_to_a_place_that_is_there_or_says_what_lacks():
+    with (DOCS / "needs.csv").open(encoding="utf-8", newline="") as lines:
+        needs = [one["id"] for one in csv.DictReader(lines)]
+    with (DOCS / "where.csv").open(encoding="utf-8", newline="") as lines:
+        index = list(csv.DictReader(lines))
+    assert [one["id"] for one in index] == needs
+    assert [one["id"] for one in index if not one["where"] and not one["lacks"]] == []
+    assert {place for one in index for place in one["where"].split()} - _places() == set()
+
+
 # One word a quantity, the trade's own; what else it is called elsewhere is not a name here.
 ONE_WORD = {
     "azimuth": {"az", "azimut", "heading", "direction"},
