@@ -79,6 +79,7 @@ def test_ticked_lists_name_a_list_of_the_houses_words():
     assert named == set(HouseWords.model_fields) - {
         "card_lines",
         "causes",
+        "connectors",  # chosen
         "indicators",
         "instrument_checks",
         "later",

@@ -9,7 +9,7 @@ from typing import Any
 
 from rindle_core.catalogue.build_steps import MARK_CUES, STEP_FIGURES, STEP_PLACES
 from rindle_core.catalogue.carriers import WAVES
-from rindle_core.catalogue.fixings import BASES
+from rindle_core.catalogue.fixings import BASES, SHEET_PROFILES
 from rindle_core.catalogue.guides import GUIDE_KINDS, MEMORY_RESETS
 from rindle_core.catalogue.house_words import WORKS, HouseWords
 from rindle_core.catalogue.models import Catalogue
@@ -29,6 +29,7 @@ _TOLD: dict[str, Mapping[Any, str]] = {
     "Cause.holds": STATE_NEEDS,
     "Cause.signs": {code: there for code, (there, _) in SIGNS.items()},
     "Fixing.bases": BASES,
+    "Fixing.profiles": SHEET_PROFILES,
     "Hazard.stops": WORKS,
     "Indicator.sense": SENSES,
     "InjectorLight.rhythm": RHYTHMS,

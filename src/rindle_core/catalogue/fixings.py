@@ -19,7 +19,14 @@ BASES: dict[Base, str] = {
     "hardwood": "Hardwood or glued beams",
     "sheet": "Sheet metal alone",
 }
-FixingKind = Literal["expansion", "chemical", "lag", "clamp_screw", "piercing"]
+FixingKind = Literal["expansion", "chemical", "lag", "clamp_screw", "piercing", "seam_clamp"]
+SheetProfile = Literal["rib", "wave", "seam", "step"]
+SHEET_PROFILES: dict[SheetProfile, str] = {
+    "rib": "Ribs with a flat crown",
+    "wave": "Waves",
+    "seam": "Standing seams",
+    "step": "Stamped like tiles",
+}
 
 
 class Fixing(Model):
@@ -38,6 +45,9 @@ class Fixing(Model):
     allowed_across_n: float | None = Field(default=None, gt=0, le=1e6, description="Of one, from its sheet")
     edge_least_mm: float | None = Field(default=None, ge=0, le=2000)
     spacing_least_mm: float | None = Field(default=None, ge=0, le=2000)
+    profiles: list[SheetProfile] = Field(
+        default_factory=list, max_length=4, description="Shapes of sheet that it sits on, by its sheet"
+    )
     torque_nm: float | None = Field(default=None, gt=0, le=1000, description="The maker's; it prevails")
     spanner: str = Field(default="", max_length=20, description="Empty: as reckoned from its size")
     screw_count: int = Field(default=1, ge=1, le=12, description="Screws of one clamp")
@@ -65,4 +75,13 @@ def fixings_with(own: Iterable[Fixing]) -> list[Fixing]:
     return list((told | {one.code: one for one in own}).values())
 
 
-__all__ = ["BASES", "SHIPPED_FIXINGS", "Base", "Fixing", "FixingKind", "fixings_with"]
+__all__ = [
+    "BASES",
+    "SHEET_PROFILES",
+    "SHIPPED_FIXINGS",
+    "Base",
+    "Fixing",
+    "FixingKind",
+    "SheetProfile",
+    "fixings_with",
+]

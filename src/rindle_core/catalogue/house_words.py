@@ -80,6 +80,14 @@ class EndCheck(Phrase):
     )
 
 
+class Connector(Phrase):
+    """A kind of connector that is put on a cable’s end: `text` is what it asks."""
+
+    of_kind: CableKind = Field(description="Kind of cable that it goes on")
+    outdoors: bool = Field(description="Whether it may stay outdoors")
+    tool: str = Field(default="", max_length=80, description="What puts it on")
+
+
 class Reason(Phrase):
     """Why a place is chosen or given up, and what of a position counts more for it."""
 
@@ -224,6 +232,9 @@ class HouseWords(Model):
     gear: Annotated[list[Gear], Field(description="Worn or brought for work at height")] = _list(Gear, "gear")
     end_checks: Annotated[list[EndCheck], Field(description="Looked at on every end that is made")] = _list(
         EndCheck, "end_checks"
+    )
+    connectors: Annotated[list[Connector], Field(description="Connectors that are put on ends")] = _list(
+        Connector, "connectors"
     )
     timber_signs: Annotated[list[Phrase], Field(description="Signs of timber behind the skin")] = _list(
         Phrase, "timber_signs"

@@ -29,8 +29,8 @@ RULE_GROUPS: dict[str, tuple[str, ...]] = {
     "Mount and wind": (
         "design_gust_mps", "working_gust_mps", "exposure", "steel_yield_mpa", "strength_factor", "wind_loss_db",
         "swing_loss_db", "oval_percent", "bracket_share", "plumb_deg", "ballast_factor", "standing_fall_deg",
-        "roof_edge_m", "concrete_waste_share", "bag_mix_min", "concrete_work_min", "props_share", "load_share",
-        "aim_share",
+        "roof_edge_m", "coating_years", "concrete_waste_share", "bag_mix_min", "concrete_work_min", "props_share",
+        "load_share", "aim_share",
     ),
     "Weather and people": (
         "wire_least_m", "located_reach_m", "located_days", "assessed_days",

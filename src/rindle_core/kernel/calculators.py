@@ -64,6 +64,7 @@ MODULE_OF = {
     "spare_feeds": "stations.aim.spare_feeds",
     "site_wind": "stations.mount.site_wind",
     "fit": "stations.mount.fit",
+    "hardware": "stations.mount.hardware",
     "fixings": "stations.mount.fixings",
     "reach": "stations.mount.reach",
     "footing": "stations.mount.footing",

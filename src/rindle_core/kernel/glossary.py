@@ -43,6 +43,15 @@ GLOSSARY: tuple[Term, ...] = tuple(
             "cable.",
             "",
         ),
+        ("Braid", "The woven wires of a coax cable, round its core: its second conductor, and its shield.", ""),
+        (
+            "Compression connector",
+            "A connector whose sleeve is pressed along the cable until it is tight, with a ring against water.",
+            "",
+        ),
+        ("Crimped connector", "A connector whose sleeve is squeezed on from the side, by a die.", ""),
+        ("Screened", "With metal all round, joined at both ends, that keeps foreign signals out.", ""),
+        ("Zinc", "The metal on steel that the weather eats first; how thick it is says how long it lasts.", ""),
         (
             "Azimuth",
             "Bearing in which the antenna looks, as one turns left or right.",

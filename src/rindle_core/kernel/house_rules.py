@@ -387,9 +387,8 @@ class HouseRules(Model):
     aim_share: float = Field(
         default=0.7, gt=0, lt=1, description="Share of its 28-day strength at which a pole is aimed on"
     )
-    ballast_factor: float = Field(
-        default=1.5, ge=1, le=5, description="Against tipping, sliding and lifting of what stands by weight alone"
-    )
+    ballast_factor: float = Field(default=1.5, ge=1, le=5, description="Against tipping, sliding, lifting of ballast")
+    coating_years: float = Field(default=10.0, ge=0, le=100, description="Years that the zinc of screws has to last")
     standing_fall_deg: float = Field(default=3.0, ge=0, le=30, description="Fall under a ballast frame, not told")
     roof_edge_m: float = Field(default=2.0, ge=0, le=50, description="Distance from an unguarded roof edge")
     hand_kg: float = Field(default=4.0, gt=0, le=25, description="Mass that is carried up a ladder in one hand")

@@ -50,7 +50,7 @@ M = TypeVar("M", bound=BaseModel)
 # What pydantic calls the fault -> what an installer reads. `{}` takes the error's context.
 _SENTENCES: Mapping[str, str] = {
     "missing": "is needed",
-    "extra_forbidden": "is no field here: the schema lists those that are (`--schema` of the command, or /api/openapi.json)",
+    "extra_forbidden": "is no field here: the schema lists those that are (`--schema`, or /api/openapi.json)",
     "greater_than_equal": "is too small: {ge} or more is accepted",
     "greater_than": "is too small: more than {gt} is accepted",
     "less_than_equal": "is too large: {le} or less is accepted",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from rindle_core.catalogue.fixings import SHEET_PROFILES
 from rindle_core.catalogue.mounts import MountKind
 from rindle_core.job import JobAssessment, JobInput
 from rindle_core.kernel.units import System, format_quantity
@@ -10,6 +11,7 @@ from rindle_core.papers.told import moment, names, quantity
 from rindle_core.stations.cable.earth import BUILDING
 from rindle_core.stations.cable.wall import WALL_THINGS
 from rindle_core.stations.mount.footing import STAGES
+from rindle_core.stations.mount.hardware import AIRS, HARDWARES, UNDERS
 from rindle_core.stations.mounting import mount_side
 
 Blocks = list[SheetBlock]
@@ -64,6 +66,10 @@ def mount_blocks(facts: JobInput, result: JobAssessment, system: System) -> Bloc
                 ("Free length", quantity(told.mast_free_length_m, "m", system)),
                 ("Centre above ground", quantity(told.height_above_ground_m, "m", system)),
                 ("Side", mount_side(facts)),
+                ("Screws, bolts and brackets", HARDWARES[told.hardware] if told.hardware else ""),
+                ("Air there", AIRS[told.air] if told.air else ""),
+                ("Under it are", UNDERS[told.under] if told.under else ""),
+                ("Shape of the sheet", SHEET_PROFILES[told.sheet_profile] if told.sheet_profile else ""),
                 ("Signs of timber", names(told.timber_signs, words.timber_signs)),
                 ("Pulled on site", quantity(told.pulled_n, "n", system)),
                 ("Seen to at the pour", names(told.pour_checks, words.pour_checks)),
@@ -138,6 +144,10 @@ def _check_name(kind: MountKind | None, code: str) -> str:
     return next((one.name for one in (kind.checks if kind else []) if one.code == code), code)
 
 
+def _connector(facts: JobInput, code: str) -> str:
+    return next((one.name for one in facts.picks.words.connectors if one.code == code), code)
+
+
 def cable_blocks(facts: JobInput, result: JobAssessment, system: System) -> Blocks:
     """The cable by its name, its pieces and its ends."""
     told = facts.cable
@@ -154,6 +164,8 @@ def cable_blocks(facts: JobInput, result: JobAssessment, system: System) -> Bloc
             [
                 ("Cable", name),
                 ("Connectors", ends),
+                ("Connectors outdoors", _connector(facts, told.connector_out_code)),
+                ("Connectors indoors", _connector(facts, told.connector_in_code)),
                 ("Joints on the way", str(told.joint_count) if told.joint_count else ""),
                 ("Joints that stay removable", told.removable),
                 ("Looked at on every end", names(told.end_checks, facts.picks.words.end_checks)),

@@ -209,6 +209,9 @@ def job_out(job: Job) -> JobOut:
     lists |= {name: [] for name, kinds in asked_of.items() if held_by not in kinds}
     if result.ends_asked or not result.ends_kind:  # of the other kinds of plug none is made here
         lists["end_checks"] = [one for one in found.facts.picks.words.end_checks if one.code in result.ends_asked]
+    unread: dict[str, Any] = {"text": "", "tool": ""}  # what the chosen one asks is in the result
+    words_of_ends = found.facts.picks.words.connectors
+    lists["connectors"] = [one.model_copy(update=unread) for one in words_of_ends if one.of_kind == result.ends_kind]
     terminal = found.facts.picks.terminal
     if terminal is not None and terminal.panel is not None:
         lists |= {"kept_off": [], "indicators": []}  # of a dish's beam, and of pointing it

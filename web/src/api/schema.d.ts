@@ -590,6 +590,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/hardware": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** JSON Schemas of its input and result */
+        get: operations["schema_hardware"];
+        put?: never;
+        /** How long the coating of screws and brackets lasts in this air */
+        post: operations["calc_hardware"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/helper_carriers": {
         parameters: {
             query?: never;
@@ -6913,6 +6931,10 @@ export interface components {
             cable_code: string;
             cable_pieces?: components["schemas"]["CablePiece"][];
             conduit_mm?: number | null;
+            /** @default  */
+            connector_in_code: string;
+            /** @default  */
+            connector_out_code: string;
             /** @description Of one run; empty: two, and two for each joint and arrester */
             connectors?: number | null;
             /**
@@ -7011,6 +7033,8 @@ export interface components {
             cable_code?: string | null;
             cable_pieces?: components["schemas"]["CablePiece"][] | null;
             conduit_mm?: number | null;
+            connector_in_code?: string | null;
+            connector_out_code?: string | null;
             /** @description Of one run; empty: two, and two for each joint and arrester */
             connectors?: number | null;
             dressed?: ("" | "loose" | "final") | null;
@@ -7813,6 +7837,28 @@ export interface components {
             name: string;
             text: string;
         };
+        /** @description A kind of connector that is put on a cable’s end: `text` is what it asks. */
+        Connector: {
+            code: string;
+            name: string;
+            /**
+             * @description Kind of cable that it goes on
+             * @enum {string}
+             */
+            of_kind: "coax" | "ethernet";
+            /** @description Whether it may stay outdoors */
+            outdoors: boolean;
+            /**
+             * @description What it means for the work, or what to mind
+             * @default
+             */
+            text: string;
+            /**
+             * @description What puts it on
+             * @default
+             */
+            tool: string;
+        };
         /** @description Satellites of low orbits: as shells, or as elements that the user loaded. */
         Constellation: {
             code: string;
@@ -8452,6 +8498,18 @@ export interface components {
             conduit_mm?: number | null;
             /** @description Of one run, as somebody counted them; None: two, and two a joint and an arrester */
             connector_count?: number | null;
+            /**
+             * @description Put on ends indoors; empty: not told
+             * @default
+             */
+            connector_in_code: string;
+            /**
+             * @description Put on ends outdoors; empty: not told
+             * @default
+             */
+            connector_out_code: string;
+            /** @description Kinds that the house knows */
+            connectors?: components["schemas"]["Connector"][];
             /** @description Radius of its tightest bend */
             elbow_mm?: number | null;
             /** @description Loss that is reckoned with */
@@ -8476,6 +8534,8 @@ export interface components {
             cuts: components["schemas"]["Cut"][];
             /** @description Connectors to make; 0 for a cable with sealed ends */
             end_count: number;
+            /** @description None for a cable with sealed ends */
+            ends?: components["schemas"]["EndsAt"][];
             fill_percent: number | null;
             labels: components["schemas"]["Label"][];
             /** @description Of the pieces that are clipped to a wall */
@@ -8609,6 +8669,17 @@ export interface components {
              * @default
              */
             text: string;
+        };
+        /** @description The ends outdoors or indoors, and what goes on them. */
+        EndsAt: {
+            /** @description Of the connector; empty: none of this cable’s is told, and what suits is named */
+            code: string;
+            count: number;
+            name: string;
+            outdoors: boolean;
+            /** @description What it asks */
+            said: string;
+            tool: string;
         };
         /** @description The terminal's own list with what is known, entered, typed again and shown. */
         EntriesInput: {
@@ -8970,11 +9041,13 @@ export interface components {
             /** @description In what holds; of a lag screw its thread without the tip */
             embedment_mm: number;
             /** @enum {string} */
-            kind: "expansion" | "chemical" | "lag" | "clamp_screw" | "piercing";
+            kind: "expansion" | "chemical" | "lag" | "clamp_screw" | "piercing" | "seam_clamp";
             length_mm: number;
             name: string;
             /** @default  */
             note: string;
+            /** @description Shapes of sheet that it sits on, by its sheet */
+            profiles?: ("rib" | "wave" | "seam" | "step")[];
             /**
              * @description Resin in one hole, by its sheet
              * @default 0
@@ -9031,6 +9104,11 @@ export interface components {
             low_c?: number | null;
             /** @default 5 */
             plate_mm: number;
+            /**
+             * @description Of the sheet; empty: not looked at
+             * @default
+             */
+            profile: ("rib" | "wave" | "seam" | "step") | "";
             /** @description Mean of pulls to failure on site */
             pulled_n?: number | null;
             /**
@@ -9488,6 +9566,39 @@ export interface components {
             beta_deg: number;
             gamma_deg: number;
         };
+        /** @description What screws, bolts and brackets are, the air they stand in, and who is under them. */
+        HardwareInput: {
+            /**
+             * @default
+             * @enum {string}
+             */
+            air: "" | "c2" | "c3" | "c4" | "c5" | "cx";
+            /**
+             * @default
+             * @enum {string}
+             */
+            hardware: "" | "makers" | "stainless_a4" | "stainless_a2" | "hot_dip" | "thin_zinc" | "unknown";
+            /** @default {} */
+            rules: components["schemas"]["HouseRules"];
+            /**
+             * @default
+             * @enum {string}
+             */
+            under: "" | "nobody" | "people";
+        };
+        HardwareOutcome: {
+            findings: components["schemas"]["Finding"][];
+            result: components["schemas"]["HardwareResult"];
+        };
+        /** @description How long the zinc lasts; None where there is none, or its air is not told. */
+        HardwareResult: {
+            /** @description At the fast end of its air */
+            least_years: number | null;
+            /** @description At the slow end */
+            most_years: number | null;
+            /** @description Both in words; empty where they are not reckoned */
+            said: string;
+        };
         /** @description A hazard of a site with its caution, and the work that may not begin while nobody competent has released it. */
         Hazard: {
             /**
@@ -9715,7 +9826,7 @@ export interface components {
              */
             bag_wide_mm: number;
             /**
-             * @description Against tipping, sliding and lifting of what stands by weight alone
+             * @description Against tipping, sliding, lifting of ballast
              * @default 1.5
              */
             ballast_factor: number;
@@ -9794,6 +9905,11 @@ export interface components {
              * @default 0.5
              */
             clip_m: number;
+            /**
+             * @description Years that the zinc of screws has to last
+             * @default 10
+             */
+            coating_years: number;
             /**
              * @description What a hand compass, well used, can do
              * @default 2
@@ -10341,6 +10457,8 @@ export interface components {
             causes?: components["schemas"]["Cause"][];
             /** @description Seen to before leaving the site */
             closing?: components["schemas"]["Phrase"][];
+            /** @description Connectors that are put on ends */
+            connectors?: components["schemas"]["Connector"][];
             /** @description The way to earth, piece by piece */
             earth_path?: components["schemas"]["EarthPiece"][];
             /** @description Looked at on every end that is made */
@@ -10684,6 +10802,8 @@ export interface components {
             getting_up?: components["schemas"]["GettingUpResult"] | null;
             /** @description While it searches and the antenna is not aimed yet: what to take along to it */
             go_out?: string[];
+            /** @description None: nobody said what the screws are */
+            hardware?: components["schemas"]["HardwareResult"] | null;
             /**
              * @description By what the whole head, and a bar for spare feeds on it, is turned for the skew
              * @default 0
@@ -12381,6 +12501,11 @@ export interface components {
         };
         /** @description The mount that was chosen, the mast as it was measured, the site's wind, and what holds it all. */
         MountFacts: {
+            /**
+             * @default
+             * @enum {string}
+             */
+            air: "" | "c2" | "c3" | "c4" | "c5" | "cx";
             alterations?: components["schemas"]["Alteration"][];
             bag_kg?: number | null;
             /** @default  */
@@ -12422,6 +12547,11 @@ export interface components {
              * @default
              */
             gust_source: string;
+            /**
+             * @default
+             * @enum {string}
+             */
+            hardware: "" | "makers" | "stainless_a4" | "stainless_a2" | "hot_dip" | "thin_zinc" | "unknown";
             height_above_ground_m?: number | null;
             hill_half_length_m?: number | null;
             hill_height_m?: number | null;
@@ -12492,6 +12622,8 @@ export interface components {
             /** @description Calipers at its edge */
             sheet_mm?: number | null;
             /** @default  */
+            sheet_profile: ("rib" | "wave" | "seam" | "step") | "";
+            /** @default  */
             side_mount_code: string;
             /**
              * @default
@@ -12517,11 +12649,17 @@ export interface components {
              * @default
              * @enum {string}
              */
+            under: "" | "nobody" | "people";
+            /**
+             * @default
+             * @enum {string}
+             */
             underlay: "" | "gravel" | "bitumen" | "membrane" | "concrete" | "mat" | "earth";
             working_gust_mps?: number | null;
         };
         /** @description Changes of: The mount that was chosen, the mast as it was measured, the site's wind, and what holds it all. */
         MountFactsPatch: {
+            air?: ("" | "c2" | "c3" | "c4" | "c5" | "cx") | null;
             alterations?: components["schemas"]["Alteration"][] | null;
             bag_kg?: number | null;
             base?: ("concrete" | "solid_masonry" | "hollow_masonry" | "softwood" | "hardwood" | "sheet") | "" | null;
@@ -12553,6 +12691,7 @@ export interface components {
             frost_m?: number | null;
             /** @description Map, code or clause */
             gust_source?: string | null;
+            hardware?: ("" | "makers" | "stainless_a4" | "stainless_a2" | "hot_dip" | "thin_zinc" | "unknown") | null;
             height_above_ground_m?: number | null;
             hill_half_length_m?: number | null;
             hill_height_m?: number | null;
@@ -12597,6 +12736,7 @@ export interface components {
             services_located_on?: string | null;
             /** @description Calipers at its edge */
             sheet_mm?: number | null;
+            sheet_profile?: ("rib" | "wave" | "seam" | "step") | "" | null;
             side_mount_code?: string | null;
             site_exposure?: ("" | "B" | "C" | "D") | null;
             snow_m?: number | null;
@@ -12608,6 +12748,7 @@ export interface components {
             timber_dry?: boolean | null;
             timber_signs?: string[] | null;
             tube_below_m?: number | null;
+            under?: ("" | "nobody" | "people") | null;
             underlay?: ("" | "gravel" | "bitumen" | "membrane" | "concrete" | "mat" | "earth") | null;
             working_gust_mps?: number | null;
         };
@@ -13830,6 +13971,7 @@ export interface components {
              *       "clinometer_deg": 0.3,
              *       "clinometer_error_deg": 0.5,
              *       "clip_m": 0.5,
+             *       "coating_years": 10,
              *       "compass_deg": 2,
              *       "concrete_least_c": 5,
              *       "concrete_waste_share": 0.1,
@@ -14581,6 +14723,64 @@ export interface components {
              *           "code": "pictured",
              *           "name": "Last pictures taken",
              *           "text": "From in front, from the side with the horizon, of every connector and of the place as it was left."
+             *         }
+             *       ],
+             *       "connectors": [
+             *         {
+             *           "code": "compression",
+             *           "name": "Compression, for this cable",
+             *           "of_kind": "coax",
+             *           "outdoors": true,
+             *           "text": "Pressed along its length by a tool that stops by itself; with its own ring against water.",
+             *           "tool": "compression tool"
+             *         },
+             *         {
+             *           "code": "crimped",
+             *           "name": "Crimped by a six-sided die",
+             *           "of_kind": "coax",
+             *           "outdoors": false,
+             *           "text": "Its sleeve leaves gaps: outdoors only under shrink sleeve with glue.",
+             *           "tool": "crimping tool with the die of this cable"
+             *         },
+             *         {
+             *           "code": "screwed",
+             *           "name": "Screwed on over the folded braid",
+             *           "of_kind": "coax",
+             *           "outdoors": false,
+             *           "text": "No tool, no seal, and it backs off when the cable turns. By hand to the stop, never with pliers.",
+             *           "tool": ""
+             *         },
+             *         {
+             *           "code": "pushed",
+             *           "name": "Pushed on",
+             *           "of_kind": "coax",
+             *           "outdoors": false,
+             *           "text": "For a trial on the bench: it lets signal in and out.",
+             *           "tool": ""
+             *         },
+             *         {
+             *           "code": "housed_plug",
+             *           "name": "Screened plug in a housing that closes",
+             *           "of_kind": "ethernet",
+             *           "outdoors": true,
+             *           "text": "Gland downwards, tight round the jacket.",
+             *           "tool": "crimping tool for data plugs"
+             *         },
+             *         {
+             *           "code": "field_plug",
+             *           "name": "Plug that is put on by hand, screened",
+             *           "of_kind": "ethernet",
+             *           "outdoors": false,
+             *           "text": "For stiff cable of thick wires; its cap clicks shut all round.",
+             *           "tool": ""
+             *         },
+             *         {
+             *           "code": "bare_plug",
+             *           "name": "Crimped plug",
+             *           "of_kind": "ethernet",
+             *           "outdoors": false,
+             *           "text": "The plug has to be made for the thickness of this wire.",
+             *           "tool": "crimping tool for data plugs"
              *         }
              *       ],
              *       "earth_path": [
@@ -23548,6 +23748,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HandsetOutcome"];
+                };
+            };
+        };
+    };
+    schema_hardware: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    calc_hardware: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HardwareInput"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HardwareOutcome"];
                 };
             };
         };

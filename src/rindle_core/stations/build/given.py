@@ -149,6 +149,7 @@ def kit_input(context: Context, terminal: Terminal) -> KitListInput:
         getting_up=mount.getting_up,
         tools=[
             *(tool for one in job.picks.words.earth_path if cable.earth or bonded for tool in one.tools),
+            *(one.tool for one in (listed.ends if listed else []) if one.code and one.tool),
             *(*terminal.tools, *(kind.tools if kind else [])),
             *(*_bit_of(cable.wall_hole), *(way.wears if way else [])),
         ],

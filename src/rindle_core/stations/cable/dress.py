@@ -9,12 +9,22 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from rindle_core.catalogue.cables import CableKind, CoaxCable
+from rindle_core.catalogue.house_words import Connector
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.stations.cable.findings import BEND, COLD, CONDUIT, CONNECTORS, FILL, SUPPLIED, TESTED
+from rindle_core.stations.cable.findings import (
+    BEND,
+    COLD,
+    CONDUIT,
+    CONNECTORS,
+    FILL,
+    OUTDOOR_ENDS,
+    SUPPLIED,
+    TESTED,
+)
 from rindle_core.stations.cable.pieces import CablePiece, PieceKind, of_run, run_length_m, untold
 
 # Most of a conduit's bore that cables may fill: one, two, more. Source: NEC 2017, chapter 9, table 1.
@@ -52,6 +62,9 @@ class DressInput(Model):
         le=20,
         description="Of one run, as somebody counted them; None: two, and two a joint and an arrester",
     )
+    connectors: list[Connector] = Field(default_factory=list, max_length=60, description="Kinds that the house knows")
+    connector_out_code: str = Field(default="", max_length=40, description="Put on ends outdoors; empty: not told")
+    connector_in_code: str = Field(default="", max_length=40, description="Put on ends indoors; empty: not told")
     conduit_mm: float | None = Field(default=None, gt=0, le=200, description="Bore")
     elbow_mm: float | None = Field(default=None, ge=0, le=2000, description="Radius of its tightest bend")
     bulge_mm: float | None = Field(default=None, gt=0, le=200)
@@ -91,6 +104,17 @@ class MarkedPiece(Model):
     every_m: float
 
 
+class EndsAt(Model):
+    """The ends outdoors or indoors, and what goes on them."""
+
+    outdoors: bool
+    count: int
+    code: str = Field(description="Of the connector; empty: none of this cable’s is told, and what suits is named")
+    name: str = Field(default="", description="Empty: the house names none for such cable")
+    said: str = Field(default="", description="What it asks")
+    tool: str = ""
+
+
 class Label(Model):
     """A label on one end of a run."""
 
@@ -104,6 +128,7 @@ class DressResult(Model):
 
     cuts: list[Cut]
     end_count: int = Field(description="Connectors to make; 0 for a cable with sealed ends")
+    ends: list[EndsAt] = Field(default_factory=list, description="None for a cable with sealed ends")
     consumables: list[Consumable]
     labels: list[Label]
     marks: list[MarkedPiece] = Field(default_factory=list, description="Of the pieces that are clipped to a wall")
@@ -144,21 +169,43 @@ def _marks(given: DressInput) -> list[MarkedPiece]:
     return found
 
 
-def _of_ends(kind: CableKind, ends: int) -> list[Consumable]:
-    outdoors = (ends + 1) // 2
+def _ends(given: DressInput, ends: int) -> list[EndsAt]:
+    """One end of each run is indoors; what joints and arresters join is taken as outdoors, where it has to last."""
+    of_cable = [one for one in given.connectors if one.of_kind == given.cable.kind]
+    indoors = min(len(given.ports), ends)
+    found = []
+    for outdoors, count, code in (
+        (True, ends - indoors, given.connector_out_code),
+        (False, indoors, given.connector_in_code),
+    ):
+        told = next((one for one in of_cable if one.code == code), None)
+        usual = told or next((one for one in of_cable if one.outdoors or not outdoors), None)
+        if count:
+            named = {"name": usual.name, "said": usual.text, "tool": usual.tool} if usual else {}
+            found.append(EndsAt(outdoors=outdoors, count=count, code=told.code if told else "", **named))
+    return found
+
+
+def _of_ends(kind: CableKind, ends: int, places: Sequence[EndsAt]) -> list[Consumable]:
+    outdoors = (ends + 1) // 2  # what two ends join is wrapped once
+    note = ", ".join(
+        f"{one.count} {'outdoors' if one.outdoors else 'indoors'}: {one.name.lower()}" for one in places if one.name
+    )
     if kind == "ethernet":
         return [
-            Consumable(name="Plugs for the data cable", amount=ends, unit="pieces", note="for its thickness of wire"),
+            Consumable(name="Plugs for the data cable", amount=ends, unit="pieces", note=note),
             Consumable(name="Housings that close over a plug", amount=outdoors, unit="pieces", note="outdoor ends"),
         ]
     return [
-        Consumable(name="Connectors", amount=ends, unit="pieces", note="compression outdoors"),
+        Consumable(name="Connectors", amount=ends, unit="pieces", note=note),
         Consumable(name="Self-bonding tape", amount=round(_TAPE_M_PER_JOINT * outdoors, 1), unit="m",
                    note="half over half, upwards, after the last test; outdoor ends"),
     ]  # fmt: skip
 
 
-def _consumables(given: DressInput, ends: int, marks: Sequence[MarkedPiece]) -> list[Consumable]:
+def _consumables(
+    given: DressInput, ends: int, places: Sequence[EndsAt], marks: Sequence[MarkedPiece]
+) -> list[Consumable]:
     runs = len(given.ports)
     on_mast = _clipped_m(given.pieces, "arm", "mast")
     ties = math.ceil(on_mast / given.rules.tie_m) + 2 if on_mast else 0
@@ -170,7 +217,7 @@ def _consumables(given: DressInput, ends: int, marks: Sequence[MarkedPiece]) -> 
                    "each bracket, one at the foot as strain relief"),
         Consumable(name="Clips", amount=clips, unit="pieces", note="stiff and brittle in the cold: warm them"),
         Consumable(name="Pipe or tray", amount=math.ceil(pipe), unit="m"),
-        *_of_ends(given.cable.kind, ends),
+        *_of_ends(given.cable.kind, ends, places),
         Consumable(name="Foam or sealant for the hole", amount=holes, unit="cans" if holes > 1 else "can",
                    note="sets from 5 °C; the can prevails"),
         Consumable(name="Cover plates", amount=2 * holes, unit="pieces"),
@@ -194,16 +241,17 @@ def cable_list(given: DressInput) -> Outcome[DressResult]:
     labels = [
         Label(run=name, end=end, said=f"{name} {end}") for name in given.ports for end in ("antenna end", "indoor end")
     ]
-    marks = _marks(given)
+    marks, places = _marks(given), _ends(given, ends)
     result = DressResult(
         cuts=cuts,
         end_count=ends,
-        consumables=_consumables(given, ends, marks),
+        ends=places,
+        consumables=_consumables(given, ends, places, marks),
         labels=labels,
         marks=marks,
         fill_percent=fill,
     )
-    return Outcome(result, [*_judge_led(given, result), *_judge_tests(given)])
+    return Outcome(result, [*_judge_led(given, result), *_judge_connectors(given, places), *_judge_tests(given)])
 
 
 def _judge_led(given: DressInput, result: DressResult) -> list[Finding]:
@@ -285,6 +333,29 @@ def _judge_led(given: DressInput, result: DressResult) -> list[Finding]:
     return found
 
 
+def _judge_connectors(given: DressInput, places: Sequence[EndsAt]) -> list[Finding]:
+    """What was put on ends outdoors, where it is told."""
+    outside = next((one for one in places if one.outdoors and one.code), None)
+    if outside is None:
+        return []
+    lasting = [one for one in given.connectors if one.of_kind == given.cable.kind and one.outdoors]
+    if any(one.code == outside.code for one in lasting):
+        return [OUTDOOR_ENDS(Level.CLEAR, "The connectors outdoors may stay there", outside.said)]
+    better = lasting[0].name.lower() if lasting else "a connector that is made for outdoors"
+    return [
+        OUTDOOR_ENDS(
+            Level.MIND,
+            f"Not for outdoors: {outside.name.lower()}",
+            f"{outside.said} Water creeps in, and the loss grows unseen.",
+            figure=float(outside.count),
+            limit=0.0,
+            bound="at_most",
+            clears_by=f"Make these ends anew: {better}. Until then it is a measure with a "
+            "last day (Build, Before leaving).",
+        )
+    ]
+
+
 def _judge_tests(given: DressInput) -> list[Finding]:
     """Each run through, without a short, and losing what was reckoned. A sealed cable is tested by its maker."""
     if given.cable.sealed or not given.pieces:
@@ -326,4 +397,4 @@ def _judge_tests(given: DressInput) -> list[Finding]:
     return found
 
 
-__all__ = ["CableTest", "Consumable", "Cut", "DressInput", "DressResult", "Label", "cable_list"]
+__all__ = ["CableTest", "Consumable", "Cut", "DressInput", "DressResult", "EndsAt", "Label", "cable_list"]

@@ -67,6 +67,12 @@ class CableFacts(Facts):
         ),
     ] = ""  # fmt: skip
     putty_until: Annotated[Day | None, Entry("Putty until")] = None
+    connector_out_code: Annotated[
+        Code, Entry("Connectors outdoors", choices={one.code: one.name for one in DEFAULT_WORDS.connectors})
+    ] = ""
+    connector_in_code: Annotated[
+        Code, Entry("Connectors indoors", choices={one.code: one.name for one in DEFAULT_WORDS.connectors})
+    ] = ""
     end_checks: Annotated[list[str], Entry("Looked at on every end", words="end_checks")] = Field(
         default_factory=list, max_length=40
     )

@@ -166,6 +166,14 @@ COLD = Kind(
     unit="c",
     at="brief.forecast_low_c",
 )
+OUTDOOR_ENDS = Kind(
+    "cable.outdoor_ends",
+    "ends outdoors with a connector that does not last there",
+    against="0",
+    unit="count",
+    source="Connectors of the house's words",
+    at="cable.connector_out_code",
+)
 CONNECTORS = Kind(
     "cable.connectors",
     "connectors of one run, as they were counted",

@@ -16,6 +16,7 @@ from rindle_core.stations.mount.fit import FitInput, FitResult, fit
 from rindle_core.stations.mount.fixings import fixings
 from rindle_core.stations.mount.footing import FootingInput, FootingResult, footing
 from rindle_core.stations.mount.getting_up import GettingUpInput, GettingUpResult, getting_up
+from rindle_core.stations.mount.hardware import HardwareInput, HardwareResult, hardware
 from rindle_core.stations.mount.lifts import LiftPiece, LiftsInput, LiftsResult, lifts
 from rindle_core.stations.mount.mast import GustForces, MountInput, MountResult, mount
 from rindle_core.stations.mount.plate import FixingsInput, FixingsResult
@@ -148,6 +149,12 @@ def asked_fit(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Outc
     )
 
 
+def asked_hardware(job: JobInput) -> Outcome[HardwareResult]:
+    """The `hardware` calculator."""
+    told = job.mount
+    return hardware(HardwareInput(hardware=told.hardware, air=told.air, under=told.under, rules=job.picks.rules))
+
+
 def asked_fixings(
     job: JobInput, terminal: Terminal, kind: MountKind, blown: SiteWindResult, mast: MountResult
 ) -> Outcome[FixingsResult] | None:
@@ -182,6 +189,7 @@ def asked_fixings(
             structure_least_count=kind.structure_least_count,
             strength_mpa=told.base_strength_mpa,
             sheet_mm=told.sheet_mm,
+            profile=told.sheet_profile or ("wave" if mount_surface(job) == "corrugated" else ""),
             pulled_n=told.pulled_n,
             low_c=day_weather(job.brief).low_c,
             wet=not told.timber_dry,

@@ -26,6 +26,7 @@ from rindle_core.stations.mount.asked import (
     asked_fixings,
     asked_footing,
     asked_getting_up,
+    asked_hardware,
     asked_lifts,
     asked_mast,
     asked_wind,
@@ -156,6 +157,7 @@ def assess(context: Context) -> Outcome[MountPart]:
         return Outcome(MountPart(mount=None, mount_options=options), [_waits_for_mast(job.mount), *stopped])
     blown = asked_wind(job, terminal)
     mast, fitted = asked_mast(job, terminal, blown.result), asked_fit(job, terminal, kind)
+    lasting = asked_hardware(job)
     lifted, climbed = asked_lifts(job, terminal, kind), asked_getting_up(job)
     held = MountPart(mount=None)
     judged: list[Finding] = []
@@ -171,6 +173,7 @@ def assess(context: Context) -> Outcome[MountPart]:
             "mast_fit": fitted.result if fitted else None,
             "site_wind": blown.result,
             "fixing": chosen_fixing(job),
+            "hardware": lasting.result if job.mount.hardware else None,
             "lifts": lifted.result,
             "getting_up": climbed.result,
             "torques": tightening(TighteningInput(joints=kind.joints)).result.joints if kind and kind.joints else [],
@@ -189,6 +192,7 @@ def assess(context: Context) -> Outcome[MountPart]:
         *(_of_kind(job, terminal, kind) if kind else []),
         *judge_alterations(job.mount.alterations),
         *judge_tether(kind, job.mount.tethered),
+        *lasting.findings,
         *lifted.findings,
         *climbed.findings,
     ]

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from rindle_core.catalogue.fixings import BASES, Base
+from rindle_core.catalogue.fixings import BASES, SHEET_PROFILES, Base, SheetProfile
 from rindle_core.catalogue.mounts import SIDES, Side
 from rindle_core.kernel.days import Day, SiteMoment
 from rindle_core.kernel.entry import Entry
@@ -17,6 +17,7 @@ from rindle_core.stations.mount.checks import Alteration, CheckMark
 from rindle_core.stations.mount.curing import CuringSpell
 from rindle_core.stations.mount.fit import COATINGS, Coating
 from rindle_core.stations.mount.footing import SOIL_CHOICES, PlumbReading, SoilCode
+from rindle_core.stations.mount.hardware import AIRS, HARDWARES, UNDERS, Air, Hardware, Under
 from rindle_core.stations.mount.plate import HoleFact
 from rindle_core.stations.mount.seats import BracketSeat
 
@@ -105,6 +106,13 @@ class MountFacts(Facts):
         default=None, gt=0, le=200
     )
     sheet_mm: Annotated[float | None, Entry("Sheet", hint="Calipers at its edge")] = Field(default=None, gt=0, le=10)
+    sheet_profile: Annotated[
+        SheetProfile | Literal[""],
+        Entry("Shape of the sheet", choices={"": "not looked at"} | SHEET_PROFILES),
+    ] = ""
+    hardware: Annotated[Hardware, Entry("Screws, bolts and brackets", choices=HARDWARES)] = ""
+    air: Annotated[Air, Entry("Air there", choices=AIRS)] = ""
+    under: Annotated[Under, Entry("Under it are", choices=UNDERS)] = ""
     pulled_n: Annotated[float | None, Entry("Pulled on site", hint="Mean of pulls to failure")] = Field(
         default=None, gt=0, le=1e6
     )

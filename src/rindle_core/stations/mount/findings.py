@@ -122,6 +122,14 @@ TUBE = Kind(
     source="Kind of mount, of the stores; EN 10210-2, table 2",
     at="mount.mast_diameter_mm",
 )
+HARDWARE = Kind(
+    "mount.hardware",
+    "how long the zinc of screws and brackets lasts at the least; what they are, and who is under them",
+    against="the years that a coating has to last",
+    unit="years",
+    source="ISO 9223:2012; ISO 10684:2004; ISO 4042:2018; EN 1993-1-4:2006, annex A: a planning aid",
+    at="mount.hardware",
+)
 COATING = Kind("mount.coating", "what protects the mast", against="galvanized steel", at="mount.mast_coating")
 CLAMPED = Kind(
     "mount.clamped",

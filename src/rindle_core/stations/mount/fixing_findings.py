@@ -59,6 +59,13 @@ FIXING_UNKNOWN = Kind(
     at="mount.pulled_n",
 )
 WAITS_FIXING = Kind("mount.waits_fixing", "base and fixing of the plate", at="mount.base")
+PROFILE = Kind(
+    "mount.profile",
+    "the shape of the sheet",
+    against="the shapes that the fixing sits on",
+    source="The fixing's sheet",
+    at="mount.sheet_profile",
+)
 GAUGE = Kind("mount.gauge", "thickness of the sheet", source="The thinnest that is sold is taken", at="mount.sheet_mm")
 FIXING_COLD = Kind(
     "mount.fixing_cold",

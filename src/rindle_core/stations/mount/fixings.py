@@ -33,7 +33,7 @@ def _assumed(given: FixingsInput) -> list[str]:
     assumed = []
     if given.base in STRENGTH_MPA and given.strength_mpa is None and given.fixing.allowed_pull_n is None:
         assumed.append(f"strength {STRENGTH_MPA[given.base]:g} MPa: poor of its kind")
-    if given.base == "sheet" and given.sheet_mm is None:
+    if given.base == "sheet" and given.sheet_mm is None and given.fixing.kind != "seam_clamp":
         assumed.append(f"sheet {sheet_metal.THINNEST_MM:.2f} mm: the thinnest that is sold")
     if given.base in GRAVITY:
         assumed.append(f"wood of specific gravity {GRAVITY[given.base]:g}, {'wet' if given.wet else 'dry'} in service")
@@ -53,6 +53,10 @@ def allowed_n(given: FixingsInput, edge_mm: float | None, neighbour_mm: float | 
             timber.withdrawal_n(gravity, fixing.size_mm, fixing.embedment_mm) * factor,
             timber.lateral_n(gravity, fixing.size_mm, fixing.embedment_mm, given.plate_mm) * factor,
         )
+    elif fixing.kind == "seam_clamp":
+        if fixing.allowed_pull_n is None and given.pulled_n is None:
+            return None
+        found = (math.inf, math.inf)
     elif given.base == "sheet":
         sheet_mm = given.sheet_mm or sheet_metal.THINNEST_MM
         found = (
@@ -105,7 +109,7 @@ def _drills(given: FixingsInput) -> tuple[float | None, float | None]:
     the bit that it was made for, and none of the other series: in a hole a little wider it turns.
     """
     fixing = given.fixing
-    if fixing.kind in ("clamp_screw", "piercing"):
+    if fixing.kind in ("clamp_screw", "piercing", "seam_clamp"):
         return None, None  # they drill for themselves
     if given.base in GRAVITY:
         window = timber.pilot_mm(fixing.size_mm, GRAVITY[given.base])

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from rindle_core.catalogue.fixings import SHEET_PROFILES, Base, Fixing
 from rindle_core.catalogue.mounts import PlateHole
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.science import timber
@@ -14,6 +15,7 @@ from rindle_core.stations.mount.fixing_findings import (
     FIXING_SPACING,
     FIXING_UNKNOWN,
     GAUGE,
+    PROFILE,
 )
 from rindle_core.stations.mount.plate import (
     GRAVITY,
@@ -72,15 +74,46 @@ def _judge_cold(given: FixingsInput) -> list[Finding]:
     ]
 
 
+def judge_profile(base: Base, fixing: Fixing, profile: str) -> list[Finding]:
+    """Whether the fixing sits on sheet of this shape. What goes through the sheet into timber is not asked."""
+    if base != "sheet":
+        return []
+    if not fixing.profiles:
+        return [
+            PROFILE.missing(
+                f"On which sheet {fixing.name} sits is not told", "Enter the shapes that its sheet names (stores)."
+            )
+        ]
+    made_for = ", ".join(SHEET_PROFILES[one].lower() for one in fixing.profiles)
+    if not profile:
+        return [
+            PROFILE.missing(
+                "Nobody said of what shape the sheet is",
+                f"Look along it from the eave, and choose the shape. {fixing.name} is made for: {made_for}.",
+            )
+        ]
+    if profile not in fixing.profiles:
+        return [
+            PROFILE(
+                Level.HOLD,
+                f"{fixing.name} does not sit on {SHEET_PROFILES[profile].lower()}",  # type: ignore[index]
+                f"It is made for: {made_for}. On another shape it bears on an edge, dents the sheet and lets go.",
+                clears_by="Choose a fixing that is made for this shape.",
+            )
+        ]
+    return [PROFILE(Level.CLEAR, "The fixing sits on sheet of this shape", "By its own sheet.")]
+
+
 def judge_fixings(given: FixingsInput, result: FixingsResult, holding: list[PlateHole]) -> list[Finding]:
     """Of the holes that hold."""
     found = [_judge_structure(given, holding)] if given.structure_least_count else []
     sure = any(meets(given, hole) == "structure" for hole in holding)
     if result.use_share is None:
+        where = "on a seam" if given.fixing.kind == "seam_clamp" else "in hollow masonry"
         found.append(
             FIXING_UNKNOWN.missing(
-                "What the fixing holds in hollow masonry is not known",
-                "Enter what its sheet allows in this brick (stores), or the mean of pulls on site.",
+                f"What the fixing holds {where} is not known",
+                "Enter what its sheet allows there (stores), or the mean of pulls on site.",
             )
         )
     elif sure or result.use_share > 1.0 or not given.structure_least_count:
@@ -106,7 +139,7 @@ def judge_fixings(given: FixingsInput, result: FixingsResult, holding: list[Plat
                 clears_by="More or larger fixings, a larger plate, a shorter arm or mast, or another base.",
             )
         )
-    if given.base == "sheet" and given.sheet_mm is None:
+    if given.base == "sheet" and given.sheet_mm is None and given.fixing.kind != "seam_clamp":
         found.append(
             GAUGE(
                 Level.MIND,
@@ -117,6 +150,7 @@ def judge_fixings(given: FixingsInput, result: FixingsResult, holding: list[Plat
         )
     return [
         *found,
+        *judge_profile(given.base, given.fixing, given.profile),
         *_judge_cold(given),
         *_judge_depth(given),
         *_judge_edges(given, holding),
@@ -187,4 +221,4 @@ def _judge_spacing(given: FixingsInput, holding: list[PlateHole]) -> list[Findin
     ]
 
 
-__all__ = ["judge_fixings"]
+__all__ = ["judge_fixings", "judge_profile"]

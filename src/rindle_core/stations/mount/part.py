@@ -12,6 +12,7 @@ from rindle_core.stations.mount.curing import CuringResult
 from rindle_core.stations.mount.fit import FitResult
 from rindle_core.stations.mount.footing import FootingResult
 from rindle_core.stations.mount.getting_up import GettingUpResult
+from rindle_core.stations.mount.hardware import HardwareResult
 from rindle_core.stations.mount.lifts import LiftsResult
 from rindle_core.stations.mount.mast import MountResult
 from rindle_core.stations.mount.mount_choice import MountOption
@@ -33,6 +34,7 @@ class MountPart(Model):
     footing: FootingResult | None = None
     curing: CuringResult | None = None
     ballast: BallastResult | None = None
+    hardware: HardwareResult | None = Field(default=None, description="None: nobody said what the screws are")
     lifts: LiftsResult | None = None
     getting_up: GettingUpResult | None = Field(default=None, description="None: nothing to build is chosen")
     torques: list[JointTorque] = Field(default_factory=list, description="Of the mount's joints")

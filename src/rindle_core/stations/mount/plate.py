@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from rindle_core.catalogue.fixings import Base, Fixing
+from rindle_core.catalogue.fixings import Base, Fixing, SheetProfile
 from rindle_core.catalogue.mounts import PlateHole
 from rindle_core.kernel.entry import Entry
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
@@ -48,6 +48,7 @@ class FixingsInput(Model):
     structure_least_count: int = Field(default=0, ge=0, le=40)
     strength_mpa: float | None = Field(default=None, gt=0, le=200, description="Of concrete or masonry; None: poor")
     sheet_mm: float | None = Field(default=None, gt=0, le=10, description="None: taken as the thinnest sold")
+    profile: SheetProfile | Literal[""] = Field(default="", description="Of the sheet; empty: not looked at")
     pulled_n: float | None = Field(default=None, gt=0, le=1e6, description="Mean of pulls to failure on site")
     low_c: float | None = Field(default=None, ge=-60, le=60, description="Lowest of the day; None: not known")
     wet: bool = Field(default=True, description="Whether timber is wet in service")

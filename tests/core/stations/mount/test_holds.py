@@ -162,6 +162,33 @@ def test_an_unknown_gauge_is_taken_as_the_thinnest_and_said():
     assert "mount.gauge" not in levels(thick)
 
 
+def on_sheet(**more):
+    rail = MOUNT["rib_clamp"]
+    given = {
+        "holes": rail.holes, "width_mm": 1200, "height_mm": 600, "upright": False, "force_n": 400, "lever_m": 0.6,
+        "base": "sheet", "fixing": FIXING["rib-clamp"], "sheet_mm": 0.7,
+    }  # fmt: skip
+    return fixings(FixingsInput(**given | more))
+
+
+def test_a_clamp_holds_only_on_sheet_of_its_own_shape():
+    profiles = {one: levels(on_sheet(profile=one))["mount.profile"] for one in ("", "rib", "wave", "seam", "step")}
+    assert profiles == {"": "unknown", "rib": "clear", "wave": "clear", "seam": "hold", "step": "hold"}
+    untold = FIXING["rib-clamp"].model_copy(update={"profiles": []})
+    assert levels(on_sheet(profile="rib", fixing=untold))["mount.profile"] == "unknown"
+    assert "mount.profile" not in levels(wall(profile="seam"))  # a wall has none
+
+
+def test_what_a_seam_clamp_holds_is_not_reckoned_from_screws_in_the_sheet():
+    on_seam = {"fixing": FIXING["seam-clamp"], "profile": "seam", "sheet_mm": None}
+    unknown = on_sheet(**on_seam)
+    assert unknown.result.use_share is None
+    assert (levels(unknown)["mount.fixing_unknown"], levels(unknown)["mount.profile"]) == ("unknown", "clear")
+    assert "mount.gauge" not in levels(unknown)
+    assert unknown.result.drill == ""
+    assert on_sheet(**on_seam, pulled_n=5000).result.allowed_pull_n == pytest.approx(1000)  # a fifth of the mean
+
+
 def test_resin_in_the_cold_is_a_hold_and_a_cold_that_is_not_told_is_not_judged():
     assert levels(wall(low_c=-1.0))["mount.fixing_cold"] == "hold"
     assert levels(wall(low_c=0.0))["mount.fixing_cold"] == "clear"

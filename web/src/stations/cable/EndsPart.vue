@@ -5,6 +5,7 @@ import DrawingView from '@/drawings/DrawingView.vue'
 import Fact from '@/fields/Fact.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
+import { counted } from '@/lib/counted'
 import { formatQuantity } from '@/lib/quantity'
 import SaidAnew from '@/stations/SaidAnew.vue'
 import { useJob } from '@/stores/job'
@@ -23,6 +24,10 @@ const asked = computed(() => {
   const told = job.value.assessment.ends_asked ?? []
   return told.length ? told : undefined
 })
+const places = computed(() => job.value.assessment.cable_list?.ends ?? [])
+const connectors = computed(() =>
+  (job.value.facts.picks.words?.connectors ?? []).map((one) => ({ value: one.code, label: one.name })),
+)
 const ends = computed(() => job.value.assessment.cable_list?.end_count ?? null)
 const columns = computed(() =>
   columnsOf(
@@ -51,14 +56,39 @@ const usual = computed(() => ({
   <template v-else>
     <drawing-view name="connector" />
     <fact at="cable.end_checks" :only="asked" with-text="text" whole />
-    <p v-if="ends !== null && kind === 'coax'">
-      <b>{{ ends }} ends</b> to make: compression outdoors; screwed ones only indoors or in need. Firm with a spanner,
-      gently on thin ports. Self-bonding tape half over half, upwards, after the last test.
+    <table v-if="places.length" class="plain made">
+      <caption>
+        {{
+          counted(ends ?? 0, 'end')
+        }}
+        to make
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">Where</th>
+          <th scope="col">Connector</th>
+          <th scope="col">Tool</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in places" :key="String(one.outdoors)">
+          <th scope="row">{{ one.count }} {{ one.outdoors ? 'outdoors' : 'indoors' }}</th>
+          <td>
+            <b>{{ one.name }}</b><template v-if="!one.code"> suits</template>
+            <div class="quiet small">{{ one.said }}</div>
+          </td>
+          <td>{{ one.tool || 'none' }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <div class="fields">
+      <fact at="cable.connector_out_code" :options="connectors" />
+      <fact at="cable.connector_in_code" :options="connectors" />
+    </div>
+    <p v-if="kind === 'coax'" class="quiet">
+      Firm with a spanner, gently on thin ports. Self-bonding tape half over half, upwards, after the last test.
     </p>
-    <p v-else-if="ends !== null">
-      <b>{{ ends }} ends</b> to make, each pressed with the tool of its plug, and tested pair by pair before it is
-      mated.
-    </p>
+    <p v-else class="quiet">Each is tested pair by pair before it is mated.</p>
     <p v-if="kind === 'coax'" class="row print">
       <a :href="`/api/jobs/${store.number}/strip.pdf?paper=a4`" target="_blank" rel="noopener"
         >Strip gauge at true size, A4</a

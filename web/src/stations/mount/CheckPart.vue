@@ -26,6 +26,7 @@ const usual = computed(() => ({
   label: 'All checks of this mount',
   rows: asked.value.map((one) => ({ code: one.code, state: '' })),
 }))
+const lasts = computed(() => job.value.assessment.hardware?.said)
 const altered = columnsOf('mount.alterations', { key: 'what', main: true }, 'of_whose', 'reason', 'decided_by', 'until')
 </script>
 
@@ -51,6 +52,16 @@ const altered = columnsOf('mount.alterations', { key: 'what', main: true }, 'of_
     <h2>An old mount is asked</h2>
     <fact at="mount.reuse_checks" with-text="text" />
   </template>
+  <h2>Screws, bolts and brackets</h2>
+  <p class="quiet">Nothing of unknown grade goes up over people. Its mark stands on the head of each screw.</p>
+  <div class="fields">
+    <fact at="mount.hardware" />
+    <fact at="mount.air" />
+    <fact at="mount.under" chips />
+  </div>
+  <p v-if="lasts" class="answer">
+    The zinc lasts <b>{{ lasts }}</b> in this air.
+  </p>
   <h2>Altered</h2>
   <p v-for="one in kind?.unaltered ?? []" :key="one" class="warn">{{ one }}</p>
   <row-grid

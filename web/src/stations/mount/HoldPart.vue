@@ -54,7 +54,10 @@ const drill = computed(() => found.value?.drill || 'drills for itself')
     <fact at="mount.base" chips />
     <fact at="mount.fixing_code" :options="fixings" />
     <fact v-if="base === 'concrete' || base === 'solid_masonry'" at="mount.base_strength_mpa" />
-    <fact v-if="base === 'sheet'" at="mount.sheet_mm" />
+    <template v-if="base === 'sheet'">
+      <fact at="mount.sheet_profile" chips />
+      <fact at="mount.sheet_mm" />
+    </template>
     <fact v-if="base.endsWith('masonry') || base === 'concrete'" at="mount.pulled_n" />
     <fact v-if="timber" at="mount.timber_dry" />
   </div>
