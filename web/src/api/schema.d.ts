@@ -8675,10 +8675,18 @@ export interface components {
             /** @description Of the connector; empty: none of this cable’s is told, and what suits is named */
             code: string;
             count: number;
+            /**
+             * @description Empty: the house names none for such cable
+             * @default
+             */
             name: string;
             outdoors: boolean;
-            /** @description What it asks */
+            /**
+             * @description What it asks
+             * @default
+             */
             said: string;
+            /** @default  */
             tool: string;
         };
         /** @description The terminal's own list with what is known, entered, typed again and shown. */
@@ -14728,7 +14736,7 @@ export interface components {
              *       "connectors": [
              *         {
              *           "code": "compression",
-             *           "name": "Compression, for this cable",
+             *           "name": "Compression connector",
              *           "of_kind": "coax",
              *           "outdoors": true,
              *           "text": "Pressed along its length by a tool that stops by itself; with its own ring against water.",
@@ -14736,7 +14744,7 @@ export interface components {
              *         },
              *         {
              *           "code": "crimped",
-             *           "name": "Crimped by a six-sided die",
+             *           "name": "Crimped connector",
              *           "of_kind": "coax",
              *           "outdoors": false,
              *           "text": "Its sleeve leaves gaps: outdoors only under shrink sleeve with glue.",
@@ -14744,7 +14752,7 @@ export interface components {
              *         },
              *         {
              *           "code": "screwed",
-             *           "name": "Screwed on over the folded braid",
+             *           "name": "Screwed connector",
              *           "of_kind": "coax",
              *           "outdoors": false,
              *           "text": "No tool, no seal, and it backs off when the cable turns. By hand to the stop, never with pliers.",
@@ -14752,7 +14760,7 @@ export interface components {
              *         },
              *         {
              *           "code": "pushed",
-             *           "name": "Pushed on",
+             *           "name": "Push-on connector",
              *           "of_kind": "coax",
              *           "outdoors": false,
              *           "text": "For a trial on the bench: it lets signal in and out.",
