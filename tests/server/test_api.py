@@ -161,7 +161,7 @@ def test_a_new_job_takes_its_entries_one_by_one(crew):
         ({"terminal_code": "no-such"}, "terminal_code", "tarn-74"),
         ({"date": "soon"}, "date", "year-month-day"),
         ({"date": "2040-01-01"}, "date", "2029-12-31"),
-        ({"colour": "red"}, "colour", "not a field"),
+        ({"colour": "red"}, "colour", "no field"),
     ],
 )
 def test_bad_input_names_the_field_and_loses_nothing(crew, fields, field, says):

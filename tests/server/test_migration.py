@@ -68,6 +68,7 @@ _FIRST_OF_CABLE = {"cable_code", "cable_pieces", "extra_runs"}
 _FIRST_OF_MOUNT = {"mast_diameter_mm", "mast_wall_mm", "mast_free_length_m", "height_above_ground_m"}
 SINCE = {
     *("made_cable_code", "preset_measured_deg", "wall_code", "firm"),
+    *("hardware", "air", "under", "connector_out_code", "connector_in_code"),
     *("things", "things_latitude_deg", "things_longitude_deg"),
     *("watch", "items_given", "shown_to", "customer_name", "customer_signed_at", "customer_lines", "installer_lines"),
     *("settled", "indoor", "hazards_sought", "forecast_gust_mps", "forecast_low_c", "conditions", "forecast"),

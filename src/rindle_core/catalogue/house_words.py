@@ -124,8 +124,12 @@ class Wait(Phrase):
         default="clock", description="clock: over when its time has gone; sign: only when somebody saw its sign"
     )
     sign: str = Field(default="", max_length=160, description="By what it is seen to be over")
-    meanwhile: str = Field(default="", max_length=200, description="What can be done while it runs")
-    if_late: str = Field(default="", max_length=200, description="What to do when it takes too long")
+    meanwhile: str = Field(
+        default="", exclude_if=lambda told: not told, max_length=200, description="What can be done while it runs"
+    )
+    if_late: str = Field(
+        default="", exclude_if=lambda told: not told, max_length=200, description="What to do when it takes too long"
+    )
 
     @model_validator(mode="after")
     def _ordered(self) -> Self:

@@ -71,7 +71,7 @@ def hardware(given: HardwareInput) -> Outcome[HardwareResult]:
     """Least zinc over what the air takes in a year: ISO 9223:2012, table 2; ISO 10684:2004; ISO 4042:2018."""
     zinc_um, rates = ZINC_UM.get(given.hardware), ZINC_UM_PER_YEAR.get(given.air)
     least, most = (zinc_um / rates[1], zinc_um / rates[0]) if zinc_um and rates else (None, None)
-    said = f"{least:.1f} to {most:.0f} years" if least is not None and most is not None else ""
+    said = f"{least:.{0 if least >= 10 else 1}f} to {most:.0f} years" if least is not None and most is not None else ""
     found = _judge(given, least)
     return Outcome(HardwareResult(least_years=least, most_years=most, said=said), [found] if found else [])
 
