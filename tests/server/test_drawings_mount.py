@@ -155,3 +155,15 @@ def test_the_ladder_leans_by_a_quarter_in_the_scale_of_the_work():
 def test_no_ladder_is_drawn_where_its_height_is_not_known_or_none_is_needed():
     assert "way-up" not in drawn("2026-104")[2]
     assert "way-up" not in drawn("2026-101", height_above_ground_m=None)[2]
+
+
+def test_the_shapes_of_sheet_show_where_the_chosen_clamp_sits_and_which_one_is_here():
+    *_, wall = drawn("2026-103")
+    assert "sheet-profiles" not in wall
+    *_, drawings = drawn("2026-103", base="sheet", fixing_code="rib-clamp", sheet_profile="seam")
+    shapes = {one.get("data-profile"): one for one in nodes(drawings["sheet-profiles"], "g") if one.get("data-profile")}
+    clamped = {code for code, one in shapes.items() if any(e.get("fill") == "var(--ochre)" for e in one.iter())}
+    assert (set(shapes), clamped) == ({"rib", "wave", "seam", "step"}, {"rib", "wave"})
+    rows = dict(drawings["sheet-profiles"].rows)
+    assert rows["Standing seams"] == "not made for it; the sheet here"
+    assert rows["Waves"] == "it sits here"

@@ -25,6 +25,7 @@ from rindle_server.drawings.cable_entry import connector_ends, earth_way, wall_s
 from rindle_server.drawings.cable_ties import pole_ties_drawn
 from rindle_server.drawings.mount import mount_elevation, wind_angles
 from rindle_server.drawings.mount_holds import curing_curve, fixing_map, footing_section
+from rindle_server.drawings.mount_sheet import sheet_profiles
 from rindle_server.drawings.mount_way_up import way_up
 from rindle_server.drawings.peak import peak_trace
 from rindle_server.drawings.plan import site_plan
@@ -148,6 +149,11 @@ def _holds(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     return [one for one in (plate, section) if one]
 
 
+def _sheet(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
+    drawn = sheet_profiles(facts, look)
+    return [drawn] if drawn else []
+
+
 def _curing(facts: JobInput, result: JobAssessment, look: Look) -> list[Drawing]:
     drawn = curing_curve(facts, result, look)
     return [drawn] if drawn else []
@@ -212,6 +218,7 @@ GROUPS: dict[str, Made] = {
     "mount": _mount,
     "wind-angles": _wind,
     "holds": _holds,
+    "sheet-profiles": _sheet,
     "curing": _curing,
     "way-up": _way_up,
     "cable": _cable,

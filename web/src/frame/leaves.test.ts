@@ -104,6 +104,7 @@ describe('leaves', () => {
         // Each of another base than timber.
         'mount.base_strength_mpa',
         'mount.sheet_mm',
+        'mount.sheet_profile',
         'mount.pulled_n',
         'mount.edge_height_m', // of a roof
         'build.left_over_note',

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
+from rindle_core.catalogue.fixings import SheetProfile
 from rindle_core.catalogue.maker_wind import MakerWind
 from rindle_core.catalogue.models import Terminal
 from rindle_core.catalogue.mounts import MountKind
@@ -149,6 +152,11 @@ def asked_fit(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Outc
     )
 
 
+def profile_of(job: JobInput) -> SheetProfile | Literal[""]:
+    """The shape of the sheet: as it was said, else the one of a surface that has only one; empty: not looked at."""
+    return job.mount.sheet_profile or ("wave" if mount_surface(job) == "corrugated" else "")
+
+
 def asked_hardware(job: JobInput) -> Outcome[HardwareResult]:
     """The `hardware` calculator."""
     told = job.mount
@@ -189,7 +197,7 @@ def asked_fixings(
             structure_least_count=kind.structure_least_count,
             strength_mpa=told.base_strength_mpa,
             sheet_mm=told.sheet_mm,
-            profile=told.sheet_profile or ("wave" if mount_surface(job) == "corrugated" else ""),
+            profile=profile_of(job),
             pulled_n=told.pulled_n,
             low_c=day_weather(job.brief).low_c,
             wet=not told.timber_dry,

@@ -56,34 +56,15 @@ const usual = computed(() => ({
   <template v-else>
     <drawing-view name="connector" />
     <fact at="cable.end_checks" :only="asked" with-text="text" whole />
-    <table v-if="places.length" class="plain made">
-      <caption>
-        {{
-          counted(ends ?? 0, 'end')
-        }}
-        to make
-      </caption>
-      <thead>
-        <tr>
-          <th scope="col">Where</th>
-          <th scope="col">Connector</th>
-          <th scope="col">Tool</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="one in places" :key="String(one.outdoors)">
-          <th scope="row">{{ one.count }} {{ one.outdoors ? 'outdoors' : 'indoors' }}</th>
-          <td>
-            <b>{{ one.name }}</b><template v-if="!one.code"> suits</template>
-            <div class="quiet small">{{ one.said }}</div>
-          </td>
-          <td>{{ one.tool || 'none' }}</td>
-        </tr>
-      </tbody>
-    </table>
-    <div class="fields">
-      <fact at="cable.connector_out_code" :options="connectors" />
-      <fact at="cable.connector_in_code" :options="connectors" />
+    <div v-if="places.length" class="made">
+      <section v-for="one in places" :key="String(one.outdoors)">
+        <h2>{{ counted(one.count, 'end') }} {{ one.outdoors ? 'outdoors' : 'indoors' }}</h2>
+        <fact :at="one.outdoors ? 'cable.connector_out_code' : 'cable.connector_in_code'" :options="connectors" />
+        <p v-if="one.name" class="quiet">
+          <template v-if="!one.code">{{ one.name }} suits. </template>{{ one.said }}
+          <b v-if="one.tool">Tool: {{ one.tool }}.</b>
+        </p>
+      </section>
     </div>
     <p v-if="kind === 'coax'" class="quiet">
       Firm with a spanner, gently on thin ports. Self-bonding tape half over half, upwards, after the last test.
@@ -114,3 +95,14 @@ const usual = computed(() => ({
     :usual="usual"
   />
 </template>
+
+<style scoped>
+.made {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(260px, 1fr));
+  gap: 16px 32px;
+}
+.made p {
+  margin: 8px 0 0;
+}
+</style>

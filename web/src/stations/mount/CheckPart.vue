@@ -52,7 +52,7 @@ const altered = columnsOf('mount.alterations', { key: 'what', main: true }, 'of_
     <h2>An old mount is asked</h2>
     <fact at="mount.reuse_checks" with-text="text" />
   </template>
-  <h2>Screws, bolts and brackets</h2>
+  <h2>Grade of the hardware</h2>
   <p class="quiet">Nothing of unknown grade goes up over people. Its mark stands on the head of each screw.</p>
   <div class="fields">
     <fact at="mount.hardware" />

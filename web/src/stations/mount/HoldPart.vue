@@ -42,6 +42,11 @@ function touch(event: MouseEvent): void {
     ),
   )
 }
+/** A touch on a shape says that the sheet has it. */
+function touchShape(event: MouseEvent): void {
+  const shape = (event.target as Element).closest('[data-profile]')?.getAttribute('data-profile')
+  if (shape && !store.locked) void store.patch({ sheet_profile: shape as never })
+}
 const drill = computed(() => found.value?.drill || 'drills for itself')
 </script>
 
@@ -49,6 +54,10 @@ const drill = computed(() => found.value?.drill || 'drills for itself')
   <!-- The rows beneath are the same, by keys. -->
   <!-- eslint-disable vuejs-accessibility/click-events-have-key-events, vuejs-accessibility/no-static-element-interactions -->
   <div @click="touch"><drawing-view name="fixing-map" /></div>
+  <!-- eslint-enable -->
+  <!-- The chips beneath are the same, by keys. -->
+  <!-- eslint-disable vuejs-accessibility/click-events-have-key-events, vuejs-accessibility/no-static-element-interactions -->
+  <div v-if="base === 'sheet'" @click="touchShape"><drawing-view name="sheet-profiles" /></div>
   <!-- eslint-enable -->
   <div class="fields">
     <fact at="mount.base" chips />
