@@ -94,10 +94,10 @@ NOT_ASKED = {
     "brief": """forecast_gust_mps forecast_low_c conditions assessed_by assessed_on indoor service_wanted place_text
         height_m crew settled""",
     "aim": "preset_measured_deg",
-    "mount": "design_gust_mps working_gust_mps gust_source pulled_n rescue_way_code",
+    "mount": "design_gust_mps working_gust_mps gust_source pulled_n rescue_way_code hardware under",
     "cable": """connectors drilled_from wall_mark inside_mm outside_mm dressed injector_dry injector_reachable
         old_cabling earth_wire_length_m earth_ground_ohm earthed_terminal_code earthed_mount_code
-        made_cable_code wall_code""",
+        made_cable_code wall_code connector_out_code connector_in_code""",
     "build": """rim_gap_mm delivered_by built_terminal_code built_mount_code unpacked_terminal_code
         unpacked_mount_code waits""",
     "peak": """elevation_mid_turns azimuth_mid_turns read_satellite_code read_terminal_code read_mount_code

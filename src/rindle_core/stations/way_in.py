@@ -16,6 +16,7 @@ _NOT_TOLD = WayIn(
     drills=True,
     usual_min=20,
 )
+_PHOTO = "The place of the hole, inside and outside, a tape on the mark: both before it is closed"
 _SETS = {"foam": "foam", "sealant": "sealant", "": "sealant"}  # the wait that closing the hole begins
 
 
@@ -36,6 +37,7 @@ def through_wall(step: BuildStep, job: JobInput) -> BuildStep:
         update={
             "detail": f"{step.detail} {way.text}".strip(),
             "caution": f"{step.caution} {way.caution}".strip(),
+            "photo": step.photo or (_PHOTO if way.drills else ""),
             "tools": list(dict.fromkeys([*way.tools, *step.tools])),
             "work": [*step.work, "drill"] if way.drills and "drill" not in step.work else step.work,
             "starts": [*step.starts, wait] if wait and wait not in step.starts else step.starts,
