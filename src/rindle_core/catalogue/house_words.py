@@ -86,6 +86,7 @@ class Connector(Phrase):
     of_kind: CableKind = Field(description="Kind of cable that it goes on")
     outdoors: bool = Field(description="Whether it may stay outdoors")
     tool: str = Field(default="", max_length=80, description="What puts it on")
+    torque_nm: float | None = Field(default=None, gt=0, le=50, description="On its port, by its sheet; empty: not told")
 
 
 class Reason(Phrase):

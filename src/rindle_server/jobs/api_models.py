@@ -209,7 +209,7 @@ def job_out(job: Job) -> JobOut:
     lists |= {name: [] for name, kinds in asked_of.items() if held_by not in kinds}
     if result.ends_asked or not result.ends_kind:  # of the other kinds of plug none is made here
         lists["end_checks"] = [one for one in found.facts.picks.words.end_checks if one.code in result.ends_asked]
-    unread: dict[str, Any] = {"text": "", "tool": ""}  # what the chosen one asks is in the result
+    unread: dict[str, Any] = {"text": "", "tool": "", "torque_nm": None}  # what the chosen one asks is in the result
     words_of_ends = found.facts.picks.words.connectors
     lists["connectors"] = [one.model_copy(update=unread) for one in words_of_ends if one.of_kind == result.ends_kind]
     terminal = found.facts.picks.terminal

@@ -7858,6 +7858,8 @@ export interface components {
              * @default
              */
             tool: string;
+            /** @description On its port, by its sheet; empty: not told */
+            torque_nm?: number | null;
         };
         /** @description Satellites of low orbits: as shells, or as elements that the user loaded. */
         Constellation: {
@@ -8688,6 +8690,8 @@ export interface components {
             said: string;
             /** @default  */
             tool: string;
+            /** @description On its port, by its sheet; None: not told */
+            torque_nm?: number | null;
         };
         /** @description The terminal's own list with what is known, entered, typed again and shown. */
         EntriesInput: {
@@ -14740,7 +14744,8 @@ export interface components {
              *           "of_kind": "coax",
              *           "outdoors": true,
              *           "text": "Pressed along its length by a tool that stops by itself; with its own ring against water.",
-             *           "tool": "compression tool"
+             *           "tool": "compression tool",
+             *           "torque_nm": null
              *         },
              *         {
              *           "code": "crimped",
@@ -14748,7 +14753,8 @@ export interface components {
              *           "of_kind": "coax",
              *           "outdoors": false,
              *           "text": "Its sleeve leaves gaps: outdoors only under shrink sleeve with glue.",
-             *           "tool": "crimping tool with the die of this cable"
+             *           "tool": "crimping tool with the die of this cable",
+             *           "torque_nm": null
              *         },
              *         {
              *           "code": "screwed",
@@ -14756,7 +14762,8 @@ export interface components {
              *           "of_kind": "coax",
              *           "outdoors": false,
              *           "text": "No tool, no seal, and it backs off when the cable turns. By hand to the stop, never with pliers.",
-             *           "tool": ""
+             *           "tool": "",
+             *           "torque_nm": null
              *         },
              *         {
              *           "code": "pushed",
@@ -14764,7 +14771,8 @@ export interface components {
              *           "of_kind": "coax",
              *           "outdoors": false,
              *           "text": "For a trial on the bench: it lets signal in and out.",
-             *           "tool": ""
+             *           "tool": "",
+             *           "torque_nm": null
              *         },
              *         {
              *           "code": "housed_plug",
@@ -14772,7 +14780,8 @@ export interface components {
              *           "of_kind": "ethernet",
              *           "outdoors": true,
              *           "text": "Gland downwards, tight round the jacket.",
-             *           "tool": "crimping tool for data plugs"
+             *           "tool": "crimping tool for data plugs",
+             *           "torque_nm": null
              *         },
              *         {
              *           "code": "field_plug",
@@ -14780,7 +14789,8 @@ export interface components {
              *           "of_kind": "ethernet",
              *           "outdoors": false,
              *           "text": "For stiff cable of thick wires; its cap clicks shut all round.",
-             *           "tool": ""
+             *           "tool": "",
+             *           "torque_nm": null
              *         },
              *         {
              *           "code": "bare_plug",
@@ -14788,7 +14798,8 @@ export interface components {
              *           "of_kind": "ethernet",
              *           "outdoors": false,
              *           "text": "The plug has to be made for the thickness of this wire.",
-             *           "tool": "crimping tool for data plugs"
+             *           "tool": "crimping tool for data plugs",
+             *           "torque_nm": null
              *         }
              *       ],
              *       "earth_path": [

@@ -113,6 +113,7 @@ class EndsAt(Model):
     name: str = Field(default="", description="Empty: the house names none for such cable")
     said: str = Field(default="", description="What it asks")
     tool: str = ""
+    torque_nm: float | None = Field(default=None, description="On its port, by its sheet; None: not told")
 
 
 class Label(Model):
@@ -181,7 +182,11 @@ def _ends(given: DressInput, ends: int) -> list[EndsAt]:
         told = next((one for one in of_cable if one.code == code), None)
         usual = told or next((one for one in of_cable if one.outdoors or not outdoors), None)
         if count:
-            named = {"name": usual.name, "said": usual.text, "tool": usual.tool} if usual else {}
+            named = (
+                {"name": usual.name, "said": usual.text, "tool": usual.tool, "torque_nm": usual.torque_nm}
+                if usual
+                else {}
+            )
             found.append(EndsAt(outdoors=outdoors, count=count, code=told.code if told else "", **named))
     return found
 

@@ -110,9 +110,9 @@ class MountFacts(Facts):
         SheetProfile | Literal[""],
         Entry("Shape of the sheet", choices={"": "not looked at"} | SHEET_PROFILES),
     ] = ""
-    hardware: Annotated[Hardware, Entry("Screws, bolts and brackets", choices=HARDWARES)] = ""
+    hardware: Annotated[Hardware, Entry("Screws and brackets", choices=HARDWARES)] = ""
     air: Annotated[Air, Entry("Air there", choices=AIRS)] = ""
-    under: Annotated[Under, Entry("Under it are", choices=UNDERS)] = ""
+    under: Annotated[Under, Entry("Under it", choices=UNDERS)] = ""
     pulled_n: Annotated[float | None, Entry("Pulled on site", hint="Mean of pulls to failure")] = Field(
         default=None, gt=0, le=1e6
     )

@@ -63,6 +63,10 @@ const usual = computed(() => ({
         <p v-if="one.name" class="quiet">
           <template v-if="!one.code">{{ one.name }} suits. </template>{{ one.said }}
           <b v-if="one.tool">Tool: {{ one.tool }}.</b>
+          On its port
+          {{
+            one.torque_nm != null ? formatQuantity(one.torque_nm, 'nm', prefs.system) : 'as tight as its sheet says'
+          }}.
         </p>
       </section>
     </div>
