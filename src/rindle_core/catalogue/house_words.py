@@ -238,6 +238,9 @@ class HouseWords(Model):
     end_checks: Annotated[list[EndCheck], Field(description="Looked at on every end that is made")] = _list(
         EndCheck, "end_checks"
     )
+    conduit_steps: Annotated[list[Phrase], Field(description="Seen to as a conduit is laid")] = _list(
+        Phrase, "conduit_steps"
+    )
     connectors: Annotated[list[Connector], Field(description="Connectors that are put on ends")] = _list(
         Connector, "connectors"
     )

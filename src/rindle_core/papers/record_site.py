@@ -170,6 +170,7 @@ def cable_blocks(facts: JobInput, result: JobAssessment, system: System) -> Bloc
                 ("Joints that stay removable", told.removable),
                 ("Looked at on every end", names(told.end_checks, facts.picks.words.end_checks)),
                 ("Seen to at the entry", names(told.entry_steps, facts.picks.words.entry_steps)),
+                ("Seen to as the conduit was laid", names(told.conduit_steps, facts.picks.words.conduit_steps)),
                 ("Injector or modem sits", places.get(told.injector_place, "")),
                 ("Way to earth", names(told.earth_path, facts.picks.words.earth_path)),
                 ("Earth wire taken at", told.earth_point),

@@ -198,6 +198,8 @@ def job_out(job: Job) -> JobOut:
     unsaid = {"text": "", "caution": "", "tools": [], "wears": [], "usual_min": 0.0}  # the chosen one is in the result
     lists["ways_in"] = [one.model_copy(update=unsaid) for one in found.facts.picks.words.ways_in]
     lists |= {"card_lines": [], "later": [], "repair_faults": [], "service_uses": []}  # told, judged, or on paper
+    if found.facts.cable.conduit_mm is None:
+        lists["conduit_steps"] = []
     if found.facts.brief.permanence != "portable":
         lists |= {"travel_checks": [], "stowed": []}
     if not found.facts.brief.follows:

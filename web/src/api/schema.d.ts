@@ -6931,6 +6931,7 @@ export interface components {
             cable_code: string;
             cable_pieces?: components["schemas"]["CablePiece"][];
             conduit_mm?: number | null;
+            conduit_steps?: string[];
             /** @default  */
             connector_in_code: string;
             /** @default  */
@@ -7033,6 +7034,7 @@ export interface components {
             cable_code?: string | null;
             cable_pieces?: components["schemas"]["CablePiece"][] | null;
             conduit_mm?: number | null;
+            conduit_steps?: string[] | null;
             connector_in_code?: string | null;
             connector_out_code?: string | null;
             /** @description Of one run; empty: two, and two for each joint and arrester */
@@ -8542,6 +8544,8 @@ export interface components {
             labels: components["schemas"]["Label"][];
             /** @description Of the pieces that are clipped to a wall */
             marks?: components["schemas"]["MarkedPiece"][];
+            /** @description Of the pieces that lie in pipe or tray */
+            pipes?: components["schemas"]["PipeCut"][];
         };
         /** @description Whether a vehicle may drive off. */
         Drive: {
@@ -10469,6 +10473,8 @@ export interface components {
             causes?: components["schemas"]["Cause"][];
             /** @description Seen to before leaving the site */
             closing?: components["schemas"]["Phrase"][];
+            /** @description Seen to as a conduit is laid */
+            conduit_steps?: components["schemas"]["Phrase"][];
             /** @description Connectors that are put on ends */
             connectors?: components["schemas"]["Connector"][];
             /** @description The way to earth, piece by piece */
@@ -14737,6 +14743,33 @@ export interface components {
              *           "text": "From in front, from the side with the horizon, of every connector and of the place as it was left."
              *         }
              *       ],
+             *       "conduit_steps": [
+             *         {
+             *           "code": "cut",
+             *           "name": "Cut square, burrs off inside and out",
+             *           "text": "A burr skins the jacket as the cable is pulled."
+             *         },
+             *         {
+             *           "code": "dry",
+             *           "name": "Put together dry, and the plug drawn through once",
+             *           "text": "What is glued is not taken apart again: all bends are seen, and the moulded part passes them."
+             *         },
+             *         {
+             *           "code": "glued",
+             *           "name": "Primed and glued joint by joint",
+             *           "text": "Cement while the primer is still tacky, on both; pushed home with a quarter turn and held."
+             *         },
+             *         {
+             *           "code": "apart",
+             *           "name": "What has to come off again is left dry",
+             *           "text": "The elbow at the wall, and where a plug does not pass; it is named under Joints that stay removable."
+             *         },
+             *         {
+             *           "code": "ends",
+             *           "name": "Open end downwards, closed against animals",
+             *           "text": "Water runs out of it, and nothing crawls in."
+             *         }
+             *       ],
              *       "connectors": [
              *         {
              *           "code": "compression",
@@ -17713,6 +17746,14 @@ export interface components {
             panorama: boolean;
             scaled: boolean;
             width_px: number;
+        };
+        /** @description A pipe or tray as it is cut for one piece of the way. */
+        PipeCut: {
+            /** @enum {string} */
+            kind: "arm" | "loop" | "mast" | "outdoor" | "wall" | "indoor" | "slack";
+            length_m: number;
+            /** @description Of the piece on its way */
+            number: number;
         };
         /** @description WGS 84 coordinates: north and east positive. `height_m` only where the text carried one. */
         Place: {

@@ -105,6 +105,7 @@ describe('leaves', () => {
         'mount.base_strength_mpa',
         'mount.sheet_mm',
         'mount.sheet_profile',
+        'cable.conduit_steps', // of a conduit
         'mount.pulled_n',
         'mount.edge_height_m', // of a roof
         'build.left_over_note',

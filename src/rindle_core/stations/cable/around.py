@@ -5,7 +5,16 @@ from __future__ import annotations
 from rindle_core.catalogue.house_words import EndCheck
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.stations.cable.asked import ends_kind
-from rindle_core.stations.cable.findings import DRESSED, END_LOOKED, ENTRY_DONE, INJECTOR, OLD_CABLING, SEALED, SLACK
+from rindle_core.stations.cable.findings import (
+    CONDUIT_LAID,
+    DRESSED,
+    END_LOOKED,
+    ENTRY_DONE,
+    INJECTOR,
+    OLD_CABLING,
+    SEALED,
+    SLACK,
+)
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.lists import shortened
 
@@ -44,6 +53,22 @@ def judge_entry(job: JobInput) -> list[Finding]:
         else ENTRY_DONE(Level.CLEAR, "The entry was seen to", "All of the house’s list.")
     )
     return found
+
+
+def judge_conduit(job: JobInput) -> list[Finding]:
+    """How the conduit was laid; nothing where none is told."""
+    asked = job.picks.words.conduit_steps
+    if job.cable.conduit_mm is None or not job.cable.cable_pieces or not asked:
+        return []
+    missing = [one.name.lower() for one in asked if one.code not in job.cable.conduit_steps]
+    if missing:
+        return [
+            CONDUIT_LAID.missing(
+                f"Not seen to at the conduit yet: {shortened(missing)}",
+                "Before it is glued and after: look, and tick it.",
+            )
+        ]
+    return [CONDUIT_LAID(Level.CLEAR, "The conduit was seen to", "All of the house’s list.")]
 
 
 def ends_asked(job: JobInput) -> list[EndCheck]:

@@ -6,7 +6,14 @@ import math
 
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
-from rindle_core.stations.cable.around import ends_asked, judge_ends, judge_entry, judge_injector, judge_led
+from rindle_core.stations.cable.around import (
+    ends_asked,
+    judge_conduit,
+    judge_ends,
+    judge_entry,
+    judge_injector,
+    judge_led,
+)
 from rindle_core.stations.cable.asked import asked_cable, asked_earth, asked_hole, asked_list, chosen_cable, ends_kind
 from rindle_core.stations.cable.cable import ExtraRunsInput, extra_runs
 from rindle_core.stations.cable.findings import EARTH, HOLE, PLANNED, STOPPED, WAITS_CABLE
@@ -90,7 +97,7 @@ def _run(job: JobInput) -> tuple[CablePart, list[Finding]]:
     elif any(one.kind == "wall" for one in job.cable.cable_pieces) and job.cable.sealed_by != "none":
         found.append(HOLE.missing("The wall is not measured", "Enter how thick it is: it sets fall and length."))
     if job.cable.cable_pieces:
-        found += [*judge_entry(job), *judge_led(job), *judge_injector(job)]
+        found += [*judge_entry(job), *judge_conduit(job), *judge_led(job), *judge_injector(job)]
     part = CablePart(cable=run.result, wall_hole=hole.result if hole else None, cable_list=listed.result)
     return part, found
 

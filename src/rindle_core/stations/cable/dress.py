@@ -104,6 +104,14 @@ class MarkedPiece(Model):
     every_m: float
 
 
+class PipeCut(Model):
+    """A pipe or tray as it is cut for one piece of the way."""
+
+    number: int = Field(ge=1, description="Of the piece on its way")
+    kind: PieceKind
+    length_m: float
+
+
 class EndsAt(Model):
     """The ends outdoors or indoors, and what goes on them."""
 
@@ -132,6 +140,7 @@ class DressResult(Model):
     ends: list[EndsAt] = Field(default_factory=list, description="None for a cable with sealed ends")
     consumables: list[Consumable]
     labels: list[Label]
+    pipes: list[PipeCut] = Field(default_factory=list, description="Of the pieces that lie in pipe or tray")
     marks: list[MarkedPiece] = Field(default_factory=list, description="Of the pieces that are clipped to a wall")
     fill_percent: float | None
 
@@ -215,7 +224,7 @@ def _consumables(
     on_mast = _clipped_m(given.pieces, "arm", "mast")
     ties = math.ceil(on_mast / given.rules.tie_m) + 2 if on_mast else 0
     clips = sum(one.count * (1 if given.pieces[one.number - 1].of_run else runs) for one in marks)
-    pipe = sum(one.length_m or 0.0 for one in given.pieces if one.protection in ("pipe", "tray"))
+    pipe = sum(one.length_m or 0.0 for one in given.pieces if one.protection in ("pipe", "tray", "buried"))
     holes = sum(one.kind == "wall" for one in given.pieces)
     told = [
         Consumable(name="Ties, against sun", amount=ties, unit="pieces", note="the first near the top, one right under "
@@ -254,6 +263,11 @@ def cable_list(given: DressInput) -> Outcome[DressResult]:
         consumables=_consumables(given, ends, places, marks),
         labels=labels,
         marks=marks,
+        pipes=[
+            PipeCut(number=number, kind=one.kind, length_m=one.length_m)
+            for number, one in enumerate(given.pieces, start=1)
+            if one.protection in ("pipe", "tray", "buried") and one.length_m
+        ],
         fill_percent=fill,
     )
     return Outcome(result, [*_judge_led(given, result), *_judge_connectors(given, places), *_judge_tests(given)])
@@ -402,4 +416,4 @@ def _judge_tests(given: DressInput) -> list[Finding]:
     return found
 
 
-__all__ = ["CableTest", "Consumable", "Cut", "DressInput", "DressResult", "EndsAt", "Label", "cable_list"]
+__all__ = ["CableTest", "Consumable", "Cut", "DressInput", "DressResult", "EndsAt", "Label", "PipeCut", "cable_list"]

@@ -80,6 +80,9 @@ class CableFacts(Facts):
         default_factory=list, max_length=40
     )
 
+    conduit_steps: Annotated[list[str], Entry("Seen to as the conduit is laid", words="conduit_steps")] = Field(
+        default_factory=list, max_length=40
+    )
     conduit_mm: Annotated[float | None, Entry("Conduit’s bore")] = Field(default=None, gt=0, le=200)
     elbow_mm: Annotated[float | None, Entry("Radius of its tightest bend")] = Field(default=None, ge=0, le=2000)
     removable: Annotated[str, Entry("Joints that stay removable")] = Field(default="", max_length=200)

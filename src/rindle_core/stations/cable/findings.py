@@ -121,6 +121,13 @@ ENTRY_DONE = Kind(
     source="The firm's list for the entry",
     at="cable.entry_steps",
 )
+CONDUIT_LAID = Kind(
+    "cable.conduit_laid",
+    "what is seen to as a conduit is laid",
+    against="all of the house's list",
+    source="The firm's list for conduits",
+    at="cable.conduit_steps",
+)
 END_LOOKED = Kind(
     "cable.end_looked",
     "what is looked at on every end that is made",

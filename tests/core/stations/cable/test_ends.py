@@ -4,8 +4,11 @@ import pytest
 
 from rindle_core.catalogue.cables import CoaxCable
 from rindle_core.catalogue.house_words import DEFAULT_WORDS
+from rindle_core.job import JobInput, assess
 from rindle_core.kernel.findings import Level
 from rindle_core.stations.cable.dress import DressInput, cable_list
+from rindle_core.stations.cable.pieces import CablePiece
+from tests import golden
 
 COAX = CoaxCable(
     code="solid", name="Solid", loss_a=0.58, loss_b=0.0017, loop_ohm_per_100m=3.6, diameter_mm=7, bend_radius_mm=70
@@ -50,3 +53,29 @@ def test_what_is_bought_names_each_places_connector():
     bought = made(connector_out_code="compression", connector_in_code="screwed").result.consumables
     note = next(one.note for one in bought if one.name == "Connectors")
     assert note == "2 outdoors: compression connector, 2 indoors: screwed connector"
+
+
+def test_pipes_are_cut_piece_by_piece_and_buried_ones_are_bought_too():
+    pieces = [
+        CablePiece(kind="mast", length_m=2, protection="clips"),
+        CablePiece(kind="outdoor", length_m=4.5, protection="buried"),
+        CablePiece(kind="indoor", length_m=3, protection="pipe"),
+    ]
+    result = made(pieces=pieces).result
+    assert [(one.number, one.length_m) for one in result.pipes] == [(2, 4.5), (3, 3)]
+    assert next(one.amount for one in result.consumables if one.name == "Pipe or tray") == 8  # 7.5 m, whole metres
+
+
+def test_a_conduit_is_asked_how_it_was_laid_and_a_job_without_one_is_not():
+    facts = golden.read("2026-102")["facts"]
+    steps = [one.code for one in DEFAULT_WORDS.conduit_steps]
+
+    def laid(**told):
+        stations = assess(JobInput.model_validate({**facts, **told})).result.stations
+        found = {one.code: one.level for view in stations for one in view.findings}
+        return found.get("cable.conduit_laid")
+
+    assert laid(conduit_steps=[]) is None
+    assert laid(conduit_mm=32) is Level.UNKNOWN
+    assert laid(conduit_mm=32, conduit_steps=steps[1:]) is Level.UNKNOWN
+    assert laid(conduit_mm=32, conduit_steps=steps) is Level.CLEAR

@@ -177,6 +177,7 @@ defineExpose({ newEntry: () => grid.value?.add() })
       <fact at="cable.elbow_mm" />
       <fact at="cable.removable" />
     </div>
+    <fact v-if="job.facts.cable.conduit_mm" at="cable.conduit_steps" with-text="text" whole />
     <drawing-view name="pole-ties" />
     <table v-if="marks.length" class="grid-table" aria-label="Marks for the clips">
       <caption class="quiet">
@@ -208,10 +209,6 @@ defineExpose({ newEntry: () => grid.value?.add() })
         Straight line first, anchors after: old anchors make it crooked. Leftover rail and clips serve as holders.
       </li>
       <li>In the cold clips snap and jackets crack: keep them in the warm until they are used.</li>
-      <li>
-        Conduit: dry fit first, then primer, a few seconds, cement, push in with a twist. What must come off again stays
-        dry.
-      </li>
     </ul>
   </leaf-part>
   <leaf-part leaf="indoors" title="Indoors" note="where the injector sits, and the house’s own cabling">

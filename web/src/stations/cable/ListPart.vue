@@ -33,6 +33,22 @@ const show = (value: number) => formatQuantity(value, 'm', prefs.system)
       </tr>
     </tbody>
   </table>
+  <table v-if="found.pipes?.length" class="grid-table" aria-label="Pipe and tray">
+    <thead>
+      <tr>
+        <th scope="col">Pipe or tray</th>
+        <th scope="col">cut</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="one in found.pipes" :key="one.number">
+        <th scope="row">Piece {{ one.number }}, {{ one.kind === 'indoor' ? 'indoors' : 'outdoors' }}</th>
+        <td>
+          <b>{{ show(one.length_m) }}</b>
+        </td>
+      </tr>
+    </tbody>
+  </table>
   <table v-if="found.consumables.length" class="grid-table" aria-label="Consumables">
     <tbody>
       <tr v-for="one in found.consumables" :key="one.name">
