@@ -116,6 +116,7 @@ NEW = {
     "network_id",
     "keep_off_m",
     "carriers",
+    "page_asks",
     "aid",
     *("injector", "injector_lights", "sits", "head"),
     "plane",

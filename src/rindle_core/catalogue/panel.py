@@ -2,9 +2,18 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from pydantic import Field
 
 from rindle_core.kernel.model import Model
+
+
+class PageAsk(Model):
+    """What a panel's own page asks before it lets one align, and the station that shows how it stands."""
+
+    text: str = Field(min_length=1, max_length=160)
+    rests_on: Literal["", "sky", "mount", "cable", "build", "bringup"] = ""
 
 
 class Panel(Model):
@@ -22,7 +31,10 @@ class Panel(Model):
     slot_s: float = Field(
         default=15.0, ge=1, le=120, description="Length of a schedule slot with one serving satellite"
     )
+    page_asks: list[PageAsk] = Field(
+        default_factory=list, max_length=12, exclude_if=lambda told: not told, description="In the page's own order"
+    )
     tolerance_deg: float = Field(default=5.0, gt=0, le=30, description="Misalignment that the panel accepts")
 
 
-__all__ = ["Panel"]
+__all__ = ["PageAsk", "Panel"]

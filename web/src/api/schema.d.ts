@@ -13336,6 +13336,15 @@ export interface components {
             simulated: boolean;
             url: string;
         };
+        /** @description What a panel's own page asks before it lets one align, and the station that shows how it stands. */
+        PageAsk: {
+            /**
+             * @default
+             * @enum {string}
+             */
+            rests_on: "" | "sky" | "mount" | "cable" | "build" | "bringup";
+            text: string;
+        };
         /** @description What a panel can see. Tilt is of its boresight from the zenith. */
         Panel: {
             /**
@@ -13350,6 +13359,8 @@ export interface components {
             cone_half_deg: number;
             /** @default 25 */
             least_elevation_deg: number;
+            /** @description In the page's own order */
+            page_asks?: components["schemas"]["PageAsk"][];
             /**
              * @description Turns itself; else it is set to a bearing by hand
              * @default false

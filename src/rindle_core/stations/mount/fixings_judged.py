@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from rindle_core.catalogue.fixings import SHEET_PROFILES, Base, Fixing
+from typing import Literal
+
+from rindle_core.catalogue.fixings import SHEET_PROFILES, Base, Fixing, SheetProfile
 from rindle_core.catalogue.mounts import PlateHole
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.science import timber
@@ -74,7 +76,7 @@ def _judge_cold(given: FixingsInput) -> list[Finding]:
     ]
 
 
-def judge_profile(base: Base, fixing: Fixing, profile: str) -> list[Finding]:
+def _judge_profile(base: Base, fixing: Fixing, profile: SheetProfile | Literal[""]) -> list[Finding]:
     """Whether the fixing sits on sheet of this shape. What goes through the sheet into timber is not asked."""
     if base != "sheet":
         return []
@@ -96,7 +98,7 @@ def judge_profile(base: Base, fixing: Fixing, profile: str) -> list[Finding]:
         return [
             PROFILE(
                 Level.HOLD,
-                f"{fixing.name} does not sit on {SHEET_PROFILES[profile].lower()}",  # type: ignore[index]
+                f"{fixing.name} does not sit on {SHEET_PROFILES[profile].lower()}",
                 f"It is made for: {made_for}. On another shape it bears on an edge, dents the sheet and lets go.",
                 clears_by="Choose a fixing that is made for this shape.",
             )
@@ -150,7 +152,7 @@ def judge_fixings(given: FixingsInput, result: FixingsResult, holding: list[Plat
         )
     return [
         *found,
-        *judge_profile(given.base, given.fixing, given.profile),
+        *_judge_profile(given.base, given.fixing, given.profile),
         *_judge_cold(given),
         *_judge_depth(given),
         *_judge_edges(given, holding),
@@ -221,4 +223,4 @@ def _judge_spacing(given: FixingsInput, holding: list[PlateHole]) -> list[Findin
     ]
 
 
-__all__ = ["judge_fixings", "judge_profile"]
+__all__ = ["judge_fixings"]

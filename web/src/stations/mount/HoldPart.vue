@@ -67,7 +67,7 @@ const drill = computed(() => found.value?.drill || 'drills for itself')
       <fact at="mount.sheet_profile" chips />
       <fact at="mount.sheet_mm" />
     </template>
-    <fact v-if="base.endsWith('masonry') || base === 'concrete'" at="mount.pulled_n" />
+    <fact v-if="base.endsWith('masonry') || base === 'concrete' || base === 'sheet'" at="mount.pulled_n" />
     <fact v-if="timber" at="mount.timber_dry" />
   </div>
   <template v-if="timber">

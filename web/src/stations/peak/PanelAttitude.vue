@@ -10,6 +10,7 @@ import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
 import { siteTime } from '@/lib/siteClock'
 import { formatQuantity } from '@/lib/quantity'
+import PageAsks from '@/stations/peak/PageAsks.vue'
 import { rowId, useJob } from '@/stores/job'
 import { usePrefs } from '@/stores/prefs'
 
@@ -86,6 +87,7 @@ const target = computed(() => {
 </script>
 
 <template>
+  <page-asks />
   <template v-if="aim.self_aiming"
     ><p>
       This panel turns itself. Power it, keep clear of it, and wait: a minute to turn, up to half an hour after an
