@@ -9589,6 +9589,8 @@ export interface components {
              * @enum {string}
              */
             air: "" | "c2" | "c3" | "c4" | "c5" | "cx";
+            /** @description Places of people under it by the site plan */
+            drawn?: string[];
             /**
              * @default
              * @enum {string}

@@ -35,8 +35,9 @@ from rindle_core.stations.mounting import (
     mount_surface,
     up_by,
 )
-from rindle_core.stations.sky.plan_lines import ladder_places
+from rindle_core.stations.sky.plan_lines import ladder_places, people_within
 from rindle_core.stations.sky.plan_things import ground_of
+from rindle_core.stations.sky.seen import spot_of
 
 WALLS = ("masonry", "timber_siding", "fascia")
 _YOUNG_GPA = {"aluminium": 69.0, "stainless": 193.0}  # EN 1999-1-1, 3.2.5; EN 1993-1-4, 2.1.3
@@ -157,10 +158,24 @@ def profile_of(job: JobInput) -> SheetProfile | Literal[""]:
     return job.mount.sheet_profile or ("wave" if mount_surface(job) == "corrugated" else "")
 
 
+def people_under(job: JobInput) -> list[str]:
+    """Places of people that are drawn no farther off than the antenna is high: it may come down on them."""
+    at, high_m = spot_of(job, job.sky.position_letter), height_m(job)
+    return people_within(job.sky.things, at, high_m) if at is not None and high_m and job.sky.things else []
+
+
 def asked_hardware(job: JobInput) -> Outcome[HardwareResult]:
     """The `hardware` calculator."""
-    told = job.mount
-    return hardware(HardwareInput(hardware=told.hardware, air=told.air, under=told.under, rules=job.picks.rules))
+    told, drawn = job.mount, people_under(job)
+    return hardware(
+        HardwareInput(
+            hardware=told.hardware,
+            air=told.air,
+            under="people" if drawn else told.under,
+            drawn=drawn,
+            rules=job.picks.rules,
+        )
+    )
 
 
 def asked_fixings(

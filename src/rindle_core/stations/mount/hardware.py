@@ -55,6 +55,9 @@ class HardwareInput(Model):
     hardware: Hardware = ""
     air: Air = ""
     under: Under = ""
+    drawn: list[str] = Field(
+        default_factory=list, max_length=400, description="Places of people under it by the site plan"
+    )
     rules: HouseRules = DEFAULT_RULES
 
 
@@ -81,11 +84,11 @@ def _judge(given: HardwareInput, least_years: float | None) -> Finding | None:
         if given.under != "people":
             return None
         return HARDWARE.missing(
-            "What screws, bolts and brackets are is not told, and people are under them",
+            f"What screws, bolts and brackets are is not told, and people are under them{_where(given)}",
             "Look for the mark on the heads, and say what they are.",
         )
     if given.hardware == "unknown":
-        return _judge_unknown(given.under)
+        return _judge_unknown(given)
     if given.air == "":
         return HARDWARE.missing("In what air the screws stand is not told", "Say what the air is like there.")
     if given.hardware == "makers":
@@ -119,15 +122,19 @@ def _judge(given: HardwareInput, least_years: float | None) -> Finding | None:
     )
 
 
-def _judge_unknown(under: Under) -> Finding:
-    if under == "nobody":
+def _where(given: HardwareInput) -> str:
+    return f" ({', '.join(given.drawn[:2])} on the plan)" if given.drawn else ""
+
+
+def _judge_unknown(given: HardwareInput) -> Finding:
+    if given.under == "nobody":
         return HARDWARE(
             Level.MIND,
             "Nobody knows what the screws are",
             "What they bear and how long is not known.",
             clears_by="Screws with a mark on their heads, or the maker’s own.",
         )
-    over = "over people" if under == "people" else "and nobody said that no one is under them"
+    over = f"over people{_where(given)}" if given.under == "people" else "and nobody said that no one is under them"
     return HARDWARE(
         Level.HOLD,
         f"Screws of unknown grade, {over}",

@@ -115,6 +115,26 @@ def _to_wire_m(ladder: PlanThing, wire: PlanThing, ground: Ground) -> float:
     return math.hypot(level, max(0.0, min(body.corner_up_m) - top_m))
 
 
+def people_within(things: Sequence[PlanThing], at: Spot, within_m: float) -> list[str]:
+    """Names of the places where people are, drawn as near to a spot as that, level, metres."""
+    import shapely
+
+    found = []
+    for one in things:
+        if not one.told.people or one.told.role == "ladder" or not one.spots:
+            continue
+        if one.told.shape == "outline" and len(one.spots) > 2:
+            drawn = shapely.Polygon(one.spots)
+        elif len(one.spots) > 1:
+            drawn = shapely.LineString(one.spots)
+        else:
+            drawn = shapely.Point(one.spots[0])
+        half_m = (one.across_m or 0.0) / 2.0 if one.told.shape == "line" else 0.0
+        if float(shapely.Point(at).distance(drawn)) - half_m <= within_m:
+            found.append(one.called)
+    return found
+
+
 def ladder_places(things: Sequence[PlanThing], ground: Ground) -> list[LadderPlace]:
     """Each ladder, drawn from its foot to where it leans. Source: a quarter of the working length out, about 75°, and
     three feet over the edge: 29 CFR 1926.1053(b)(1) and (b)(5)(i).

@@ -2,9 +2,11 @@
 
 import pytest
 
+from rindle_core.job import JobInput, assess
 from rindle_core.kernel.findings import Level
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.stations.mount.hardware import AIRS, HARDWARES, HardwareInput, hardware
+from tests import golden
 
 
 def said(**told):
@@ -57,3 +59,25 @@ def test_harsher_air_never_lasts_longer():
     for name in ("hot_dip", "thin_zinc"):
         years = [hardware(HardwareInput(hardware=name, air=air)).result.least_years for air in AIRS if air]
         assert years == sorted(years, reverse=True)
+
+
+def on_plan(east_m, **told):
+    """A school whose antenna stands 4 m up, with a way drawn along the meridian so far to the east."""
+    way = {
+        "kind": "way",
+        "name": "Path",
+        "corners": [{"east_m": east_m, "north_m": one} for one in (-9, 9)],
+        "across_m": 2,
+    }
+    facts = {**golden.read("2026-102")["facts"], "height_above_ground_m": 4, "things": [way], "position_letter": ""}
+    stations = assess(JobInput.model_validate({**facts, **told})).result.stations
+    return next((one for view in stations for one in view.findings if one.code == "mount.hardware"), None)
+
+
+def test_people_drawn_nearer_than_the_antenna_is_high_are_under_it_whatever_was_said():
+    bare = {"hardware": "", "under": "nobody"}
+    assert on_plan(5.1, **bare) is None  # its edge 4.1 m off
+    near = on_plan(4.9, **bare)
+    assert (near.level, "Path" in near.message) == (Level.UNKNOWN, True)
+    assert on_plan(4.9, hardware="unknown", under="nobody").level is Level.HOLD
+    assert on_plan(5.1, hardware="unknown", under="nobody").level is Level.MIND
