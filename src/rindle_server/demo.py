@@ -28,6 +28,7 @@ from rindle_server.stores.models import Firm, put_item
 
 _SETTLE_S = 60.0
 _FACTS = {name for kind in ROOMS.values() for name in kind.model_fields}
+_BEFORE = {name for room in ("brief", "aim", "sky") for name in ROOMS[room].model_fields}
 
 
 def _read(path: Path) -> Any:
@@ -67,8 +68,9 @@ def _load_job(data: dict[str, Any]) -> None:
     facts = {name: value for name, value in data.items() if name in _FACTS}
     later: dict[str, Any] = {name: facts.pop(name) for name in ("position_letter", "sky_set") if name in facts}
     with judged_at_the_end(job):
-        edit.patch_any(job, facts)
-        edit.patch_any(job, later)  # they name what is only there now
+        edit.patch_any(job, {name: value for name, value in facts.items() if name in _BEFORE})
+        edit.patch_any(job, later)  # they name what is only there now, and the rest is of that position
+        edit.patch_any(job, {name: value for name, value in facts.items() if name not in _BEFORE})
         if "trial_minutes" in data:
             _try(job, data["trial_minutes"])
         if "steps" in data:

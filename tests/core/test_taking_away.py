@@ -94,13 +94,14 @@ NOT_ASKED = {
     "brief": """forecast_gust_mps forecast_low_c conditions assessed_by assessed_on indoor service_wanted place_text
         height_m crew settled""",
     "aim": "preset_measured_deg",
-    "mount": "design_gust_mps working_gust_mps gust_source pulled_n rescue_way_code hardware under",
+    "mount": """design_gust_mps working_gust_mps gust_source pulled_n rescue_way_code hardware under mast_mount_code
+        spot_letter site_latitude_deg site_longitude_deg""",
     "cable": """connectors drilled_from wall_mark inside_mm outside_mm dressed injector_dry injector_reachable
         old_cabling earth_wire_length_m earth_ground_ohm earthed_terminal_code earthed_mount_code
-        made_cable_code wall_code connector_out_code connector_in_code""",
-    "build": """rim_gap_mm delivered_by built_terminal_code built_mount_code unpacked_terminal_code
+        made_cable_code earthed_letter hole_letter wall_code connector_out_code connector_in_code""",
+    "build": """rim_gap_mm delivered_by built_terminal_code built_mount_code built_letter unpacked_terminal_code
         unpacked_mount_code waits""",
-    "peak": """elevation_mid_turns azimuth_mid_turns read_satellite_code read_terminal_code read_mount_code
+    "peak": """elevation_mid_turns azimuth_mid_turns read_satellite_code read_terminal_code read_mount_code read_letter
         peaked_latitude_deg peaked_longitude_deg push_top_during_db
         preset_compass_deg sweeps clamp_kept seen_network
         push_bottom_during_db push_left_during_db push_right_during_db witness_text""",

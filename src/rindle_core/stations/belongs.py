@@ -11,6 +11,7 @@ from rindle_core.kernel.model import Model
 from rindle_core.science.geodesy import apart_m
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mounting import mount_code, up_by
+from rindle_core.stations.planned import planned
 
 
 def every(row: Any) -> bool:
@@ -39,9 +40,15 @@ def stamp_rows(
     return stamped
 
 
+_AT_PLACE = "place"  # of a job that is planned at none of its positions, in place of a letter
+
+
 def _said(job: JobInput, of: str) -> str | None:
     if of == "cable_code":
         return job.cable.cable_code
+    if of == "position_letter":
+        spot = planned(job)
+        return spot.letter if spot is not None else _AT_PLACE
     if of == "way_up_code":
         by = up_by(job)
         return None if by == "ground" else by
@@ -49,14 +56,21 @@ def _said(job: JobInput, of: str) -> str | None:
     return told
 
 
+def _called(job: JobInput, of: str, code: str) -> str:
+    """As the stores call it, where they do."""
+    if of == "position_letter":
+        return "the job’s place" if code == _AT_PLACE else f"position {code}"
+    things = job.picks.mounts if of == "mount_code" else job.picks.cables if of == "cable_code" else []
+    return next((one.name for one in things if one.code == code), code)
+
+
 @dataclass(frozen=True, slots=True)
 class Belongs:
     """Rows of a room that were taken with one terminal, or towards one satellite, and prove nothing of another.
 
-    `told`: the fact that keeps what the job said, and the fact of Brief that it keeps, or `mount_code`, `cable_code`
-    or `way_up_code`; `what`: the rows in words; `findings`: codes of the room, or how they begin, that rest on the
-    rows; empty: all of
-    them.
+    `told`: the fact that keeps what the job said, and the fact of Brief that it keeps, or `mount_code`, `cable_code`,
+    `position_letter` or `way_up_code`; `what`: the rows in words; `findings`: codes of the room, or how they begin,
+    that rest on the rows; empty: all of them.
     """
 
     room: str
@@ -89,7 +103,7 @@ class Belongs:
         if any(change.get(name) for name in names):
             return {}  # it is told with them: a file that is read in
         said_anew = any(name in change for name in names)
-        if said_anew or not any(getattr(held, name) for name in self.told):
+        if said_anew or not any(getattr(held, name) for name in names):
             now = {name: _said(job, of) or None for name, of in self.told.items()}
             return now | dict(zip(self.place, job.brief.place or (None, None), strict=False))
         return {}
@@ -97,11 +111,12 @@ class Belongs:
     def doubts(self, job: JobInput) -> list[Finding]:
         """That the job says another terminal or satellite now."""
         held = getattr(job, self.room)
-        pairs = [
-            (of.removesuffix("_code").replace("_", " "), getattr(held, name), _said(job, of))
-            for name, of in self.told.items()
+        pairs = [(of, getattr(held, name), _said(job, of)) for name, of in self.told.items()]
+        others = [
+            (of.rpartition("_")[0].replace("_", " "), _called(job, of, was), _called(job, of, now))
+            for of, was, now in pairs
+            if was and now and was != now
         ]
-        others = [(of, was, now) for of, was, now in pairs if was and now and was != now]
         if self.place and not others:
             was = tuple(getattr(held, name) for name in self.place)
             latitude, longitude = job.brief.latitude_deg, job.brief.longitude_deg

@@ -6692,6 +6692,8 @@ export interface components {
         /** @description Kit, steps, marks, joints and waits, what was left for a time, and what was seen to before leaving. */
         BuildFacts: {
             /** @default  */
+            built_letter: string;
+            /** @default  */
             built_mount_code: string;
             /** @default  */
             built_terminal_code: string;
@@ -6731,6 +6733,7 @@ export interface components {
         };
         /** @description Changes of: Kit, steps, marks, joints and waits, what was left for a time, and what was seen to before leaving. */
         BuildFactsPatch: {
+            built_letter?: string | null;
             built_mount_code?: string | null;
             built_terminal_code?: string | null;
             closing?: string[] | null;
@@ -6963,6 +6966,8 @@ export interface components {
             earth_wire_length_m?: number | null;
             earth_wire_mm2?: number | null;
             /** @default  */
+            earthed_letter: string;
+            /** @default  */
             earthed_mount_code: string;
             /** @default  */
             earthed_terminal_code: string;
@@ -6970,6 +6975,8 @@ export interface components {
             end_checks?: string[];
             entry_steps?: string[];
             extra_runs?: components["schemas"]["ExtraRun"][];
+            /** @default  */
+            hole_letter: string;
             /** @description As drilled, or the old one’s */
             hole_mm?: number | null;
             /** @default false */
@@ -7049,12 +7056,14 @@ export interface components {
             earth_why_not?: string | null;
             earth_wire_length_m?: number | null;
             earth_wire_mm2?: number | null;
+            earthed_letter?: string | null;
             earthed_mount_code?: string | null;
             earthed_terminal_code?: string | null;
             elbow_mm?: number | null;
             end_checks?: string[] | null;
             entry_steps?: string[] | null;
             extra_runs?: components["schemas"]["ExtraRun"][] | null;
+            hole_letter?: string | null;
             /** @description As drilled, or the old one’s */
             hole_mm?: number | null;
             injector_dry?: boolean | null;
@@ -12599,6 +12608,8 @@ export interface components {
             mast_diameter_mm?: number | null;
             /** @description Top bracket or ground up to the antenna’s centre */
             mast_free_length_m?: number | null;
+            /** @default  */
+            mast_mount_code: string;
             mast_other_diameter_mm?: number | null;
             /** @description Without bend, weld or hole, for the clamp */
             mast_straight_mm?: number | null;
@@ -12650,12 +12661,16 @@ export interface components {
              * @enum {string}
              */
             site_exposure: "" | "B" | "C" | "D";
+            site_latitude_deg?: number | null;
+            site_longitude_deg?: number | null;
             snow_m?: number | null;
             /**
              * @default
              * @enum {string}
              */
             soil: "" | "rock" | "soft_rock" | "gravel" | "sand" | "clay" | "other";
+            /** @default  */
+            spot_letter: string;
             /** @description Clinometer down the fall; while it is not told a usual one is taken */
             standing_fall_deg?: number | null;
             survive_mps?: number | null;
@@ -12730,6 +12745,7 @@ export interface components {
             mast_diameter_mm?: number | null;
             /** @description Top bracket or ground up to the antenna’s centre */
             mast_free_length_m?: number | null;
+            mast_mount_code?: string | null;
             mast_other_diameter_mm?: number | null;
             /** @description Without bend, weld or hole, for the clamp */
             mast_straight_mm?: number | null;
@@ -12759,8 +12775,11 @@ export interface components {
             sheet_profile?: ("rib" | "wave" | "seam" | "step") | "" | null;
             side_mount_code?: string | null;
             site_exposure?: ("" | "B" | "C" | "D") | null;
+            site_latitude_deg?: number | null;
+            site_longitude_deg?: number | null;
             snow_m?: number | null;
             soil?: ("" | "rock" | "soft_rock" | "gravel" | "sand" | "clay" | "other") | null;
+            spot_letter?: string | null;
             /** @description Clinometer down the fall; while it is not told a usual one is taken */
             standing_fall_deg?: number | null;
             survive_mps?: number | null;
@@ -13516,6 +13535,8 @@ export interface components {
             push_top_db?: number | null;
             push_top_during_db?: number | null;
             /** @default  */
+            read_letter: string;
+            /** @default  */
             read_mount_code: string;
             /** @default  */
             read_satellite_code: string;
@@ -13605,6 +13626,7 @@ export interface components {
             /** @description After a push on the rim */
             push_top_db?: number | null;
             push_top_during_db?: number | null;
+            read_letter?: string | null;
             read_mount_code?: string | null;
             read_satellite_code?: string | null;
             read_terminal_code?: string | null;

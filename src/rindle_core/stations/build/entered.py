@@ -36,7 +36,7 @@ PUT_UP = Belongs(
     kind=PUT_UP_AS,
     what="The steps of the mount",
     rows=("step_marks",),
-    told={"built_mount_code": "mount_code"},
+    told={"built_mount_code": "mount_code", "built_letter": "position_letter"},
     counts=_of_the_mount,
 )
 _BOX = tuple(f"{one}." for one in BOX)

@@ -52,6 +52,7 @@ class BuildFacts(Facts):
         default="", max_length=160
     )
     built_terminal_code: Annotated[Code, Entry("Terminal of the job when the first step was marked")] = ""
+    built_letter: Annotated[Code, Entry("Position of the job when its first step was marked")] = ""
     built_mount_code: Annotated[Code, Entry("Mount of the job when its first step was marked")] = ""
     rehearsed_on: Annotated[str, Entry("Rehearsed on", hint="A mount on the ground, before the visit")] = Field(
         default="", max_length=40

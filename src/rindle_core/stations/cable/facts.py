@@ -131,6 +131,8 @@ class CableFacts(Facts):
     earth_building: BuildingFact = ""
     earthed_terminal_code: Annotated[Code, Entry("Terminal of the job when it was earthed")] = ""
     earthed_mount_code: Annotated[Code, Entry("Mount of the job when it was earthed")] = ""
+    earthed_letter: Annotated[Code, Entry("Position when it was earthed")] = ""
+    hole_letter: Annotated[Code, Entry("Position of which that hole is")] = ""
     made_cable_code: Annotated[Code, Entry("Cable of the job when its ends were made")] = ""
     earth_why_not: Annotated[str, Entry("Why it is not possible")] = Field(default="", max_length=300)
 

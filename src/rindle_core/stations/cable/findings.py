@@ -242,6 +242,13 @@ EARTHED_FOR = Kind(
     source="What the job said when the first piece of it was ticked",
     at="cable.earth_path",
 )
+HOLE_OF = Kind(
+    "cable.hole_of",
+    "of which position the hole in the wall is",
+    against="the position of now",
+    source="What the job said when it was told",
+    at="cable.hole_mm",
+)
 MADE_OF = Kind(
     "cable.made_of",
     "whether ends, tests and route are those of the cable that the job has now",

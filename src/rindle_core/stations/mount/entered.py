@@ -7,6 +7,8 @@ from typing import Any
 
 from rindle_core.stations.belongs import Belongs, stamp_rows
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.mount import findings as found
+from rindle_core.stations.mount import fixing_findings as fixed
 from rindle_core.stations.mount.findings import RESCUE, RESCUE_OF, SIDE, SIDE_OF
 from rindle_core.stations.mounting import mount_code, up_by
 from rindle_core.stations.sky.seen import absolute_of
@@ -37,9 +39,67 @@ DOWN = Belongs(
     is_one=True,
 )
 
+# What is measured of the mast, and what its screws are.
+MAST = Belongs(
+    room="mount",
+    kind=found.MAST_OF,
+    what="What was told of mast and screws",
+    rows=("mast_diameter_mm", "mast_other_diameter_mm", "mast_wall_mm", "mast_straight_mm", "mast_coating", "hardware"),
+    told={"mast_mount_code": "mount_code"},
+    findings=tuple(
+        one.code
+        for one in (
+            *(found.FIT, found.OVAL, found.PINCH, found.WALL, found.TUBE, found.COATING, found.CLAMPED),
+            *(found.STRESS, found.SWAY, found.SWAY_FAR, found.HARDWARE),
+        )
+    ),
+    is_one=True,
+)
+# What is looked at where it is fixed: the wall, the roof or the ground of one position, and who is under it.
+SPOT = Belongs(
+    room="mount",
+    kind=found.SPOT_OF,
+    what="What was told of wall, roof or ground",
+    rows=(
+        *("base", "base_strength_mpa", "sheet_mm", "sheet_profile", "holes", "pulled_n", "timber_dry", "timber_signs"),
+        *("old_material", "overhang_m", "eave_over_m", "below_slide", "snow_m", "drifts", "under"),
+        *("soil", "frost_m", "hole_width_m", "hole_depth_m", "plumb", "pour_checks", "poured_at", "curing"),
+        *("underlay", "standing_fall_deg", "deck_kpa", "roof_edge_m"),
+    ),
+    told={"spot_letter": "position_letter"},
+    findings=tuple(
+        one.code
+        for one in (
+            *(fixed.FIXING, fixed.PROFILE, fixed.GAUGE, found.SIGNS, found.OLD_MATERIAL, found.HARDWARE),
+            *(found.REACH, found.SNOW, found.ICE_FALL, found.SOIL, found.DEPTH, found.FROST, found.PLUMB, found.POUR),
+            *(found.CURING, found.FROZEN, found.FRICTION, found.BALLAST, found.DECK),
+        )
+    ),
+    is_one=True,
+)
+
+# What maps and codes say of a place.
+SITE = Belongs(
+    room="mount",
+    kind=found.SITE_OF,
+    what="Wind, frost, snow and air",
+    rows=("design_gust_mps", "site_exposure", "landform", "frost_m", "snow_m", "ice_mm", "air"),
+    told={},
+    place=("site_latitude_deg", "site_longitude_deg"),
+    findings=tuple(
+        one.code
+        for one in (
+            *(found.GUST, found.STRESS, found.SWAY, found.SWAY_FAR, fixed.FIXING, found.DEPTH, found.BALLAST),
+            *(found.FROST, found.SNOW, found.HARDWARE, found.LANDFORM),
+        )
+    ),
+)
+
 
 def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
-    """The change, with the planned spot where services are marked, and the kind of mount of each check and bracket."""
+    """The change, with the planned spot where services are marked, the kind of mount of each check and bracket, and the
+    mount or the position of which the rest was told.
+    """
     whole = dict(change)
     if any(name in change for name in _LOCATED) and change.get("located_latitude_deg") is None:
         told = any(change[name] if name in change else getattr(job.mount, name) for name in _LOCATED)
@@ -54,7 +114,9 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
         if change.get(name) is not None:
             of = {one: now[one] for one in keeps}
             whole[name] = stamp_rows(change[name], getattr(job.mount, name), says, of)
+    leaves = job.model_copy(update={"mount": job.mount.model_copy(update={"mount_code": code or ""})})
     whole |= BELONGS.stamped(change, job) | DOWN.stamped(change, job)
+    whole |= MAST.stamped(change, leaves) | SPOT.stamped(change, job) | SITE.stamped(change, job)
     if change.get("mount_side"):  # chosen now, it is of the mount that this change leaves
         whole["side_mount_code"] = code or None
     if change.get("rescue") and not change.get("rescue_way_code"):  # said now, it is of the way up of now
@@ -62,4 +124,4 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     return whole
 
 
-__all__ = ["BELONGS", "DOWN", "entered"]
+__all__ = ["BELONGS", "DOWN", "MAST", "SITE", "SPOT", "entered"]

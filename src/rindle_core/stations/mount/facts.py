@@ -44,6 +44,7 @@ class MountFacts(Facts):
     ] = Field(default="", max_length=300)
     rescue_way_code: Annotated[Code, Entry("Way up for which that was said")] = ""
     mast_diameter_mm: Annotated[float | None, Entry("Mast outer diameter")] = Field(default=None, gt=0, le=500)
+    mast_mount_code: Annotated[Code, Entry("Mount of which mast and screws were told")] = ""
     mast_other_diameter_mm: Annotated[float | None, Entry("A quarter turn on")] = Field(default=None, gt=0, le=500)
     mast_wall_mm: Annotated[float | None, Entry("Wall thickness")] = Field(default=None, gt=0, le=50)
     mast_straight_mm: Annotated[
@@ -73,6 +74,12 @@ class MountFacts(Facts):
     gust_source: Annotated[str, Entry("Where the gust is from", hint="Map, code or clause")] = Field(
         default="", max_length=120
     )
+    site_latitude_deg: Annotated[float | None, Entry("Latitude of the place of which that was told")] = Field(
+        default=None, ge=-90, le=90
+    )
+    site_longitude_deg: Annotated[float | None, Entry("Longitude of the place of which that was told")] = Field(
+        default=None, ge=-180, le=180
+    )
     site_exposure: Annotated[
         SiteExposure,
         Entry(
@@ -100,6 +107,7 @@ class MountFacts(Facts):
     survive_mps: Annotated[float | None, Entry("Outlives gusts up to")] = Field(default=None, gt=0, le=120)
 
     base: Annotated[Base | Literal[""], Entry("Driven into", choices={"": "not known"} | BASES)] = ""
+    spot_letter: Annotated[Code, Entry("Position at which that was looked at")] = ""
     fixing_code: Annotated[Code, Entry("Fixing")] = ""
     holes: Annotated[list[HoleFact], Entry("What each hole meets")] = Field(default_factory=list, max_length=80)
     base_strength_mpa: Annotated[float | None, Entry("Its strength", hint="Empty: poor of its kind")] = Field(

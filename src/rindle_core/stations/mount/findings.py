@@ -130,6 +130,28 @@ HARDWARE = Kind(
     source="ISO 9223:2012; ISO 10684:2004; ISO 4042:2018; EN 1993-1-4:2006, annex A: a planning aid",
     at="mount.hardware",
 )
+MAST_OF = Kind(
+    "mount.mast_of",
+    "of which mount the mast was measured and its screws were told",
+    against="the mount of now",
+    source="What the job said when they were told",
+    at="mount.mast_diameter_mm",
+)
+SPOT_OF = Kind(
+    "mount.spot_of",
+    "at which position wall, roof or ground was looked at",
+    against="the position of now",
+    source="What the job said when it was looked at",
+    at="mount.base",
+)
+SITE_OF = Kind(
+    "mount.site_of",
+    "of which place wind, frost, snow and air were told",
+    against="the place of now",
+    unit="m",
+    source="What the job said when they were told; house rule: place moved",
+    at="mount.design_gust_mps",
+)
 COATING = Kind("mount.coating", "what protects the mast", against="galvanized steel", at="mount.mast_coating")
 CLAMPED = Kind(
     "mount.clamped",

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from rindle_core.stations.brief.day_weather import LOOKS_AT as OF_WEATHER
 from rindle_core.stations.mount.assess import assess
-from rindle_core.stations.mount.entered import BELONGS, DOWN, entered
+from rindle_core.stations.mount.entered import BELONGS, DOWN, MAST, SITE, SPOT, entered
 from rindle_core.stations.mount.facts import MountFacts
 from rindle_core.stations.mount.headline import headline
 from rindle_core.stations.mount.part import MountPart
@@ -21,7 +21,7 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    doubts=(Doubt(BELONGS.doubts, BELONGS.findings), Doubt(DOWN.doubts, DOWN.findings)),
+    doubts=tuple(Doubt(one.doubts, one.findings) for one in (BELONGS, DOWN, MAST, SPOT, SITE)),
     looks_at=(
         *("brief.height_m", "brief.surface", "brief.may_drill", "brief.permanence", "brief.wanted_height_m"),
         *(

@@ -18,6 +18,7 @@ BELONGS = Belongs(
         "read_satellite_code": "satellite_code",
         "read_terminal_code": "terminal_code",
         "read_mount_code": "mount_code",
+        "read_letter": "position_letter",
     },
     place=("peaked_latitude_deg", "peaked_longitude_deg"),
 )

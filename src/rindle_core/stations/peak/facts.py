@@ -65,6 +65,7 @@ class PeakFacts(Facts):
     covers: Annotated[list[Cover], Entry("Stored best cleared")] = Field(default_factory=list, max_length=40)
     readings: Annotated[list[AxisReading], Entry("Readings")] = Field(default_factory=list)
     read_satellite_code: Annotated[Code, Entry("Satellite of the job when the first reading came")] = ""
+    read_letter: Annotated[Code, Entry("Position of the job when the first reading was taken")] = ""
     read_mount_code: Annotated[Code, Entry("Mount of the job when the first reading was taken")] = ""
     read_terminal_code: Annotated[Code, Entry("Terminal of the job when the first reading came")] = ""
     peaked_latitude_deg: Annotated[float | None, Entry("Latitude of the job when the first reading came")] = Field(

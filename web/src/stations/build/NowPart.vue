@@ -83,7 +83,7 @@ defineExpose({
     station="build"
     code="build.put_up_as"
     label="They were done on the mount of the job now"
-    @said="store.patch({ built_mount_code: '' })"
+    @said="store.patch({ built_mount_code: '', built_letter: '' })"
   />
   <div class="now" data-fact="build.step_marks">
     <ol class="steps" data-fact="build.repeats" aria-label="Build steps">

@@ -25,7 +25,7 @@ const told = computed(() => store.job!.facts.cable)
     station="cable"
     code="cable.earthed_for"
     label="It was done for what the job says now"
-    @said="store.patch({ earthed_terminal_code: '', earthed_mount_code: '' })"
+    @said="store.patch({ earthed_terminal_code: '', earthed_mount_code: '', earthed_letter: '' })"
   />
   <drawing-view name="earth" />
   <p v-if="goods.length">

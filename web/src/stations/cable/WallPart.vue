@@ -5,6 +5,7 @@ import DrawingView from '@/drawings/DrawingView.vue'
 import Fact from '@/fields/Fact.vue'
 import RowGrid from '@/fields/RowGrid.vue'
 import { columnsOf } from '@/fields/rows'
+import SaidAnew from '@/stations/SaidAnew.vue'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
@@ -20,6 +21,12 @@ const things = columnsOf('cable.wall_things', { key: 'kind' }, 'side', { key: 'r
 </script>
 
 <template>
+  <said-anew
+    station="cable"
+    code="cable.hole_of"
+    label="It is so at this position too"
+    @said="store.patch({ hole_letter: '' })"
+  />
   <drawing-view name="wall-section" />
   <p v-if="found" class="answer">{{ found.said }}</p>
   <div class="fields">

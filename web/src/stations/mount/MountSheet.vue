@@ -7,6 +7,7 @@ import LeafPart from '@/frame/LeafPart.vue'
 import { useOpenLeaf } from '@/frame/leaves'
 import { formatQuantity } from '@/lib/quantity'
 import PlanHere from '@/plan/PlanHere.vue'
+import SaidAnew from '@/stations/SaidAnew.vue'
 import CarePart from '@/stations/mount/CarePart.vue'
 import CheckPart from '@/stations/mount/CheckPart.vue'
 import ConcretePart from '@/stations/mount/ConcretePart.vue'
@@ -29,6 +30,9 @@ const told = computed(() => job.value.facts.mount)
 const leaf = useOpenLeaf()
 /** These leaves are read off the elevation; the others have drawings of their own. */
 const WITH_ELEVATION = new Set(['', 'mast', 'place', 'ballast'])
+/** What was told there is of one mast, or of one spot. */
+const OF_MAST = new Set(['', 'mast', 'checks'])
+const OF_SPOT = new Set(['', 'hold', 'concrete', 'ballast', 'place', 'checks'])
 const show = (value: number, unit: 'mm' | 'm' | 'n' | 'kg') => formatQuantity(value, unit, prefs.system)
 const span = computed(() =>
   terminal.value
@@ -50,6 +54,20 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
 </script>
 
 <template>
+  <said-anew
+    v-if="OF_MAST.has(leaf)"
+    station="mount"
+    code="mount.mast_of"
+    label="It is so with this mount too"
+    @said="store.patch({ mast_mount_code: '' })"
+  />
+  <said-anew
+    v-if="OF_SPOT.has(leaf)"
+    station="mount"
+    code="mount.spot_of"
+    label="It is so at this position too"
+    @said="store.patch({ spot_letter: '' })"
+  />
   <drawing-view v-if="WITH_ELEVATION.has(leaf)" name="mount" />
   <leaf-part leaf="kind" title="Kind of mount" :note="kind?.name ?? 'not chosen'">
     <kind-chooser /><drawing-view name="mount" />
@@ -83,6 +101,12 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
     <p v-if="!terminal" class="quiet">Choose a terminal at Brief: its clamp window, mass and area are judged here.</p>
   </leaf-part>
   <leaf-part leaf="wind" title="Wind of this place">
+    <said-anew
+      station="mount"
+      code="mount.site_of"
+      label="It is so at this place too"
+      @said="store.patch({ site_latitude_deg: null, site_longitude_deg: null })"
+    />
     <drawing-view name="wind-angles" />
     <p v-if="blown?.lift_n" class="quiet">
       A flat panel is also pushed up or down: {{ show(blown.lift_n, 'n') }} in the design gust.

@@ -156,7 +156,7 @@ const read = () => (usable.value ? turnAndRead(0) : void focusNew())
     station="peak"
     code="peak.read_for"
     label="They were taken with what the job says now"
-    @said="store.patch({ read_satellite_code: '', read_terminal_code: '', read_mount_code: '' })"
+    @said="store.patch({ read_satellite_code: '', read_terminal_code: '', read_mount_code: '', read_letter: '' })"
   />
   <div class="row">
     <n-radio-group v-model:value="axis" aria-label="Axis"
