@@ -343,8 +343,8 @@ class HouseRules(Model):
     hole_apart_mm: float = Field(
         default=20.0, gt=0, le=500, description="Difference of the measures inside and outside to be minded"
     )
-    tie_m: float = Field(default=0.4, gt=0, le=5, description="Distance of ties along arm and mast")
-    clip_m: float = Field(default=0.5, gt=0, le=5, description="Distance of clips along a wall")
+    tie_m: float = Field(default=0.4, ge=0.05, le=5, description="Distance of ties along arm and mast")
+    clip_m: float = Field(default=0.5, ge=0.05, le=5, description="Distance of clips along a wall")
     end_spare_m: float = Field(default=0.3, ge=0, le=5, description="Cable cut longer at each end for another try")
     test_loss_db: float = Field(
         default=1.5, gt=0, le=20, description="Measured loss over the reckoned one to be minded"

@@ -3,6 +3,7 @@
 import itertools
 
 import pytest
+from pydantic import ValidationError
 
 from rindle_core.job import JobInput
 from rindle_core.kernel.model import parse
@@ -57,3 +58,9 @@ def test_of_a_job_brackets_count_where_its_mount_has_them():
     assert gable.bracket_m == pytest.approx([0.7, 0.1])
     least = pole(mast_free_length_m=0.8, mount_code="gable_pole", bracket_spacing_m=0.6, tube_below_m=None)
     assert least.pole_m == pytest.approx(1.4)
+
+
+def test_no_house_asks_for_more_ties_than_a_pole_can_take():
+    assert len(ties(pole_m=60, rules={"tie_m": 0.05})) <= 60 / 0.05 + 2
+    with pytest.raises(ValidationError, match="tie_m"):
+        ties(pole_m=60, rules={"tie_m": 1e-6})

@@ -173,7 +173,11 @@ const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind'
 </template>
 
 <style scoped>
+.network {
+  margin-top: 24px;
+}
 .chain {
+  margin: 8px 0 12px;
   display: flex;
   flex-wrap: wrap;
   gap: 8px;
