@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from itertools import pairwise
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -24,7 +24,9 @@ class PoleTiesInput(Model):
     """A pole with what grips it. Heights over its foot."""
 
     pole_m: float = Field(gt=0, le=60)
-    bracket_m: list[float] = Field(default_factory=list, max_length=10, description="Of each bracket")
+    bracket_m: list[Annotated[float, Field(ge=0, le=60)]] = Field(
+        default_factory=list, max_length=10, description="Of each bracket"
+    )
     clamp_m: float = Field(default=0.15, ge=0, le=3, description="Of the top that the head's clamp takes")
     rules: HouseRules = DEFAULT_RULES
 

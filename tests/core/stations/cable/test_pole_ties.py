@@ -62,5 +62,7 @@ def test_of_a_job_brackets_count_where_its_mount_has_them():
 
 def test_no_house_asks_for_more_ties_than_a_pole_can_take():
     assert len(ties(pole_m=60, rules={"tie_m": 0.05})) <= 60 / 0.05 + 2
+    with pytest.raises(ValidationError, match="bracket_m"):
+        ties(pole_m=6, bracket_m=[1e6])
     with pytest.raises(ValidationError, match="tie_m"):
         ties(pole_m=60, rules={"tie_m": 1e-6})
