@@ -56,7 +56,7 @@ def pytest_collection_modifyitems(items):
     """Each takes its turn. The longest files first: the workers end at about the same time."""
     for item in items:
         if _HERE in item.path.parents and not item.get_closest_marker("turns"):
-            item.add_marker(pytest.mark.turns(days=6))
+            item.add_marker(pytest.mark.turns(days=9))
     items.sort(key=lambda item: item.path.stem not in _LONGEST)
 
 
