@@ -224,3 +224,10 @@ def test_the_firms_tiles_lie_under_the_plan(crew, settings, tmp_path):
     tiles = crew.get(url, view).json()["tiles"]
     assert {one["zoom"] for one in tiles} == {16}  # finer ones are not there
     assert crew.get(url, {**view, "width_m": -3}).status_code == 422
+
+
+@pytest.mark.parametrize("form", ["svg", "geojson"])
+def test_a_plan_without_a_place_is_no_file_and_says_why(crew, form):
+    answer = crew.get(f"/api/jobs/2026-105/plan.{form}")
+    assert answer.status_code == 409
+    assert answer.json()["error"]["field"] == "place"

@@ -10,7 +10,7 @@ from django.utils import timezone
 from django.utils.http import content_disposition_header
 from ninja import File, Query, Router, Schema
 from ninja.files import UploadedFile
-from pydantic import AwareDatetime, Field, create_model, model_validator
+from pydantic import AfterValidator, AwareDatetime, Field, create_model, model_validator
 
 from rindle_core.kernel.model import Facts, Model
 from rindle_core.kernel.units import System
@@ -117,8 +117,10 @@ def _optional(kind: type[Facts]) -> type[Model]:
     """The facts of a room with nothing needed: what is left out stays, null takes it out. Bounds are the facts' own."""
     fields: dict[str, Any] = {}
     for name, fact in kind.model_fields.items():
-        whole: Any = fact.annotation | None  # type: ignore[operator]  # a type, not its value
-        bounded = Annotated[(whole, *fact.metadata)] if fact.metadata else whole
+        rules = [one for one in fact.metadata if isinstance(one, AfterValidator)]  # of a value, not of none
+        told: Any = Annotated[(fact.annotation, *rules)] if rules else fact.annotation
+        bounds = [one for one in fact.metadata if one not in rules]
+        bounded = Annotated[(told | None, *bounds)] if bounds else told | None
         fields[name] = (bounded, Field(default=None, description=fact.description))
     return create_model(f"{kind.__name__}Patch", __base__=_Change, __doc__=f"Changes of: {kind.__doc__}", **fields)
 

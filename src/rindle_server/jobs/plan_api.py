@@ -89,9 +89,9 @@ def look(request: HttpRequest, number: str, order: PlanLook) -> PlanLookOut:
 
 
 def _place_of(facts: JobInput) -> tuple[float, float]:
-    if facts.brief.latitude_deg is None or facts.brief.longitude_deg is None:
+    if facts.brief.place is None:
         raise Conflict.one("place", "The job's place is not known: enter it at Brief, then the plan has coordinates.")
-    return facts.brief.latitude_deg, facts.brief.longitude_deg
+    return facts.brief.place
 
 
 class PlanView(Schema):
@@ -127,6 +127,7 @@ def plan_geojson(request: HttpRequest, number: str) -> HttpResponse:
 def plan_svg(request: HttpRequest, number: str) -> HttpResponse:
     """The plan as SVG, to the scale that is written on it when it is printed at its own size."""
     found = assessed(edit.find(number))
+    _place_of(found.facts)
     answer = HttpResponse(plan_to_scale(found.facts, found.result), content_type="image/svg+xml; charset=utf-8")
     answer["Content-Disposition"] = f'attachment; filename="site-plan-{number}.svg"'
     return answer
