@@ -10,7 +10,8 @@ from pypdf import PdfReader
 from weasyprint import HTML
 
 from rindle_core.kernel.errors import Stopped
-from rindle_server.jobs.cards import card_html
+from rindle_core.papers.sheet import SheetBlock
+from rindle_server.jobs.cards import _in_two, card_html
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.models import Job
 from rindle_server.jobs.paper import pdf_of
@@ -245,3 +246,13 @@ def test_the_wireless_password_is_on_the_customers_card_alone(crew):
     assert "mufol-teris" in crew.get("/api/jobs/2026-102/card.html").content.decode()
     assert "mufol-teris" not in crew.get("/api/jobs/2026-102/card.html?kind=repair").content.decode()
     assert "mufol-teris" not in crew.get("/api/jobs/2026-102/report.html").content.decode()
+
+
+@pytest.mark.parametrize(
+    ("signs", "first"), [([10, 10, 10, 10], 2), ([900, 10, 10, 10], 1), ([10, 10, 10, 900], 3), ([], 0)]
+)
+def test_a_card_has_its_blocks_in_order_in_two_columns_of_about_one_length(signs, first):
+    blocks = [SheetBlock(code=str(at), heading="h", lines=["x" * one]) for at, one in enumerate(signs)]
+    left, right = _in_two(blocks)
+    assert [*left, *right] == blocks
+    assert len(left) == first
