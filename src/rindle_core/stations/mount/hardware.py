@@ -44,8 +44,9 @@ ZINC_UM_PER_YEAR: dict[str, tuple[float, float]] = {
 }
 # The least zinc on a screw, micrometres. Source: ISO 10684:2004 (local thickness), ISO 4042:2018 (the usual plating).
 ZINC_UM: dict[str, float] = {"hot_dip": 40.0, "thin_zinc": 5.0}
-# The harshest air that a stainless grade stands without pitting. Source: EN 1993-1-4:2006 + A1:2015, annex A.
-_STAINLESS_UP_TO: dict[str, str] = {"stainless_a2": "c3", "stainless_a4": "c5"}
+# The harshest air that a stainless grade stands without pitting. Source: EN 1993-1-4:2006 + A1:2015, tables A.1 to A.3:
+# A2 is of class II (factor above -7), A4 of III (above -15); within 250 m of a rough sea the factor is -15.
+_STAINLESS_UP_TO: dict[str, str] = {"stainless_a2": "c3", "stainless_a4": "c4"}
 _HARSHER = ("c2", "c3", "c4", "c5", "cx")
 
 
@@ -116,8 +117,8 @@ def _judge(given: HardwareInput, least_years: float | None) -> Finding | None:
         return HARDWARE(Level.CLEAR, "The stainless grade stands this air", "Apart from zinc: see what meets what.")
     return HARDWARE(
         Level.MIND,
-        "The stainless grade pits in this air",
-        "Salt breaks its skin; cracks start at the pits.",
+        "The stainless grade may pit in this air",
+        "Salt breaks its skin, the more the rougher the sea; cracks start at the pits.",
         clears_by="Screws marked A4." if given.hardware == "stainless_a2" else "A grade for the sea, by its sheet.",
     )
 

@@ -51,7 +51,7 @@ def test_stainless_stands_the_air_of_its_mark_and_the_makers_own_a_town():
         if air and said(hardware=name, air=air)[0][1] is Level.CLEAR
     }
     assert {air for name, air in clear if name == "stainless_a2"} == {"c2", "c3"}
-    assert {air for name, air in clear if name == "stainless_a4"} == {"c2", "c3", "c4", "c5"}
+    assert {air for name, air in clear if name == "stainless_a4"} == {"c2", "c3", "c4"}
     assert {air for name, air in clear if name == "makers"} == {"c2", "c3"}
 
 
