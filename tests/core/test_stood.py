@@ -274,22 +274,24 @@ def test_wind_frost_and_air_are_those_of_one_place():
     assert verdict is Level.UNKNOWN
     assert not [name for name in findings if name.startswith(("mount.stress", "mount.sway", "mount.hardware"))]
     assert "mount.fixing" not in findings
-    assert findings["mount.old_material"].level is Level.CLEAR  # the wall is that of the position
+    assert findings["mount.spot_of"].level is Level.UNKNOWN  # the wall is another one too
+    assert "mount.old_material" not in findings
     assert not assess(far).result.may_sign_off
     anew = entered_at_mount({"site_latitude_deg": None, "site_longitude_deg": None}, far)
     assert (anew["site_latitude_deg"], anew["site_longitude_deg"]) == far.brief.place
 
 
 def test_what_is_told_first_is_stamped_with_mount_position_and_place_and_what_is_emptied_with_none():
-    job = job_of("2026-103", hardware="", air="", base="", mast_mount_code="", spot_letter="", site_latitude_deg=None,
-                 site_longitude_deg=None)  # fmt: skip
+    untold = ("site_latitude_deg", "site_longitude_deg", "spot_latitude_deg", "spot_longitude_deg")
+    job = job_of("2026-103", hardware="", air="", base="", mast_mount_code="", spot_letter="", **dict.fromkeys(untold))
     said = entered_at_mount({"base": "brick", "air": "c3"}, job)
     assert said["spot_letter"] == job.sky.position_letter == "A"
     assert said["site_latitude_deg"] == job.brief.latitude_deg
     chosen = entered_at_mount({"hardware": "makers", "mount_code": "gable_pole"}, job)
     assert chosen["mast_mount_code"] == "gable_pole"  # as this change leaves it
-    bare = job_of(positions=[], position_letter="", spot_letter="", sheet_profile="")
+    bare = job_of(positions=[], position_letter="", spot_letter="", sheet_profile="", **dict.fromkeys(untold))
     assert entered_at_mount({"sheet_profile": "rib"}, bare)["spot_letter"] == "place"
+    assert said["spot_latitude_deg"] == job.brief.latitude_deg
     other = bare.model_copy(update={"mount": bare.mount.model_copy(update={"spot_letter": "B"})})
     assert "the job’s place now" in told(other, "mount")[0]["mount.spot_of"].why
 

@@ -95,7 +95,7 @@ NOT_ASKED = {
         height_m crew settled""",
     "aim": "preset_measured_deg",
     "mount": """design_gust_mps working_gust_mps gust_source pulled_n rescue_way_code hardware under mast_mount_code
-        spot_letter site_latitude_deg site_longitude_deg""",
+        spot_letter spot_latitude_deg spot_longitude_deg site_latitude_deg site_longitude_deg""",
     "cable": """connectors drilled_from wall_mark inside_mm outside_mm dressed injector_dry injector_reachable
         old_cabling earth_wire_length_m earth_ground_ohm earthed_terminal_code earthed_mount_code
         made_cable_code earthed_letter hole_letter wall_code connector_out_code connector_in_code""",

@@ -31,6 +31,8 @@ _ROUNDED = {
     "things_latitude_deg",
     "peaked_latitude_deg",
     "site_latitude_deg",
+    "spot_latitude_deg",
+    "spot_longitude_deg",
     "peaked_longitude_deg",
     "site_longitude_deg",
     "located_latitude_deg",

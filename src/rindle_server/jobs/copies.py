@@ -11,6 +11,7 @@ from pydantic import Field
 from rindle_core import __version__
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.registry import parse_json
+from rindle_core.stations.carried import to_a_copy, to_a_repair
 from rindle_core.stations.entries import ROOMS
 from rindle_server.bundles.secret_paths import without_secrets
 from rindle_server.errors import Conflict
@@ -19,17 +20,6 @@ from rindle_server.jobs.models import Job
 
 ShelfName = Literal["open", "archived", "template", "deleted"]
 _FORM = 1
-# What is done with hands at one place is not taken over into another job.
-_NOT_COPIED = ("build", "peak", "bringup", "handover", "after")
-# How the network is built is a plan; codes, names and devices are of one household.
-_NETWORK = ("router_plan", "line_plan", "new_line_percent")
-# Of Brief these belong to one order.
-_OF_ONE_ORDER = (
-    "site_id", "terminal_id", "hardware_address", "customer_reference", "lineup_at", "lineup_booked", "settled",
-    "cautions_seen", "hazards_sought", "forecast_gust_mps", "forecast_low_c", "conditions", "date", "order_extra",
-    "printed_azimuth_deg", "printed_elevation_deg", "printed_skew_deg", "follows", "repair_reason", "repair_seen",
-    "repair_found_code", "stowed",
-)  # fmt: skip
 
 
 class JobFile(Schema):
@@ -50,35 +40,13 @@ def put(number: str, where: ShelfName) -> Job:
     return edit.find(number)
 
 
-_PRESET = ("preset_measured_deg", "preset_side")
+def _told(job: Job) -> dict[str, dict[str, Any]]:
+    return {row.station: dict(row.data) for row in job.docs.all()}
 
 
 def copy_of(number: str) -> Job:
     """A new job with kit, mount, cable and network plan of another; the work itself and its codes are not copied."""
-    old = edit.find(number)
-    rooms = {row.station: dict(row.data) for row in old.docs.all() if row.station not in _NOT_COPIED}
-    for name in _OF_ONE_ORDER:
-        rooms.get("brief", {}).pop(name, None)
-    for name in _PRESET:
-        rooms.get("aim", {}).pop(name, None)
-    sky = rooms.get("sky", {})
-    for name in ("trial", "trials_taken_out", "sky_photos"):
-        sky.pop(name, None)
-    kit = rooms.get("brief", {}).get("kit")
-    if kit:  # the same models, other pieces
-        rooms["brief"]["kit"] = [
-            {name: one[name] for name in ("kind", "model", "evidence") if name in one} for one in kit
-        ]
-    planned: dict[str, Any] = next((row.data for row in old.docs.all() if row.station == "bringup"), {})
-    network = {name: planned[name] for name in _NETWORK if name in planned}
-    if network:
-        rooms["bringup"] = network
-    return _filled(rooms)
-
-
-# Of a job that is repaired nothing of the order is lost: it is the same site, account and kit.
-_DONE_AT_THE_VISIT = ("settled", "cautions_seen", "hazards_sought", "forecast_gust_mps", "forecast_low_c", "conditions",
-    "date", "tasks", "forecast", "crew", "assessed_by", "assessed_on", "stowed", "deliveries", "costs")  # fmt: skip
+    return _filled(to_a_copy(_told(edit.find(number))))
 
 
 def repair_of(number: str, reason: str, by: str) -> Job:
@@ -89,16 +57,14 @@ def repair_of(number: str, reason: str, by: str) -> Job:
     old = edit.find(number)
     if old.signed_off_at is None:
         raise Conflict.one("job", f"Job {number} is not handed over: what is wrong is mended in it.")
-    rooms = {row.station: dict(row.data) for row in old.docs.all() if row.station not in _NOT_COPIED}
-    brief = {name: value for name, value in rooms.get("brief", {}).items() if name not in _DONE_AT_THE_VISIT}
+    rooms = to_a_repair(_told(old))
+    brief = rooms.get("brief", {})
     rooms["brief"] = {
         **brief,
         "follows": number,
         "repair_reason": reason.strip() or (f"Opened by {by}" if by else ""),
         "service_wanted": f"Repair: {brief.get('service_wanted', '')}"[:400],
     }
-    for name in _PRESET:
-        rooms.get("aim", {}).pop(name, None)
     return _filled(rooms)
 
 

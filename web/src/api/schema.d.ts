@@ -12669,8 +12669,10 @@ export interface components {
              * @enum {string}
              */
             soil: "" | "rock" | "soft_rock" | "gravel" | "sand" | "clay" | "other";
+            spot_latitude_deg?: number | null;
             /** @default  */
             spot_letter: string;
+            spot_longitude_deg?: number | null;
             /** @description Clinometer down the fall; while it is not told a usual one is taken */
             standing_fall_deg?: number | null;
             survive_mps?: number | null;
@@ -12779,7 +12781,9 @@ export interface components {
             site_longitude_deg?: number | null;
             snow_m?: number | null;
             soil?: ("" | "rock" | "soft_rock" | "gravel" | "sand" | "clay" | "other") | null;
+            spot_latitude_deg?: number | null;
             spot_letter?: string | null;
+            spot_longitude_deg?: number | null;
             /** @description Clinometer down the fall; while it is not told a usual one is taken */
             standing_fall_deg?: number | null;
             survive_mps?: number | null;

@@ -67,6 +67,7 @@ SPOT = Belongs(
         *("underlay", "standing_fall_deg", "deck_kpa", "roof_edge_m"),
     ),
     told={"spot_letter": "position_letter"},
+    place=("spot_latitude_deg", "spot_longitude_deg"),
     findings=tuple(
         one.code
         for one in (

@@ -108,6 +108,12 @@ class MountFacts(Facts):
 
     base: Annotated[Base | Literal[""], Entry("Driven into", choices={"": "not known"} | BASES)] = ""
     spot_letter: Annotated[Code, Entry("Position at which that was looked at")] = ""
+    spot_latitude_deg: Annotated[float | None, Entry("Latitude of the job when that was looked at")] = Field(
+        default=None, ge=-90, le=90
+    )
+    spot_longitude_deg: Annotated[float | None, Entry("Longitude of the job when that was looked at")] = Field(
+        default=None, ge=-180, le=180
+    )
     fixing_code: Annotated[Code, Entry("Fixing")] = ""
     holes: Annotated[list[HoleFact], Entry("What each hole meets")] = Field(default_factory=list, max_length=80)
     base_strength_mpa: Annotated[float | None, Entry("Its strength", hint="Empty: poor of its kind")] = Field(

@@ -65,8 +65,8 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
     v-if="OF_SPOT.has(leaf)"
     station="mount"
     code="mount.spot_of"
-    label="It is so at this position too"
-    @said="store.patch({ spot_letter: '' })"
+    label="It is so at this spot too"
+    @said="store.patch({ spot_letter: '', spot_latitude_deg: null, spot_longitude_deg: null })"
   />
   <drawing-view v-if="WITH_ELEVATION.has(leaf)" name="mount" />
   <leaf-part leaf="kind" title="Kind of mount" :note="kind?.name ?? 'not chosen'">
