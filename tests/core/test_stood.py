@@ -363,6 +363,39 @@ def test_a_site_that_is_another_was_not_looked_over_for_hazards():
         assert ("assessed_by" in told_anew) is not still
 
 
+def test_what_the_owner_settled_is_settled_of_one_place():
+    job = job_of()
+    assert {"brief.settled", "brief.indoor"} <= {
+        code for code, one in told(job, "brief")[0].items() if one.level is Level.CLEAR
+    }
+    far = job_of(**north(job, 5000))
+    findings, _ = told(far, "brief")
+    assert findings["brief.settled_at"].level is Level.UNKNOWN
+    assert not {"brief.settled", "brief.indoor"} & set(findings)
+    anew = entered_at_brief({"settled_latitude_deg": None, "settled_longitude_deg": None}, far)
+    assert (anew["settled_latitude_deg"], anew["settled_longitude_deg"]) == far.brief.place
+    bare = job_of(settled=[], indoor=[], settled_latitude_deg=None, settled_longitude_deg=None)
+    both = entered_at_brief({"settled": job.brief.settled, "place_text": "-29.5, 28.25"}, bare)
+    assert (both["settled_latitude_deg"], both["settled_longitude_deg"]) == (-29.5, 28.25)
+
+
+def test_whoever_comes_new_has_not_seen_the_cautions():
+    job = job_of(crew=["naledi-m"], cautions_seen=["overhead_lines"])
+    for crew, gone in ((["naledi-m", "tumelo-r"], True), (["tumelo-r"], True), (["naledi-m"], False), ([], False)):
+        assert ("cautions_seen" in entered_at_brief({"crew": crew}, with_members(job, crew))) is gone, crew
+    both = entered_at_brief(
+        {"crew": ["tumelo-r"], "cautions_seen": ["overhead_lines"]}, with_members(job, ["tumelo-r"])
+    )
+    assert both["cautions_seen"] == ["overhead_lines"]
+    unnamed = job_of(crew=[], cautions_seen=["overhead_lines"])
+    assert "cautions_seen" not in entered_at_brief({"crew": ["tumelo-r"]}, with_members(unnamed, ["tumelo-r"]))
+
+
+def with_members(job, crew):
+    members = [{"code": one, "name": one.title()} for one in crew]
+    return JobInput.model_validate({**job.model_dump(), "picks": {**job.picks.model_dump(), "members": members}})
+
+
 def test_what_was_done_of_the_mount_alone_belongs_to_no_terminal():
     job = job_of(step_marks=[], built_terminal_code="")
     mark = {"code": "m_pole", "at": "2026-11-26T08:00:00Z", "by": "Naledi Mokoena-Hart"}

@@ -92,7 +92,7 @@ def test_nothing_becomes_clear_by_a_list_of_the_house_that_is_empty(name):
 # What a finished job may be signed without: it is minded, or helps, or belongs to before the visit.
 NOT_ASKED = {
     "brief": """forecast_gust_mps forecast_low_c conditions assessed_by assessed_on indoor service_wanted place_text
-        height_m crew settled""",
+        height_m crew settled settled_latitude_deg settled_longitude_deg""",
     "aim": "preset_measured_deg",
     "mount": """design_gust_mps working_gust_mps gust_source pulled_n rescue_way_code hardware under mast_mount_code
         spot_letter spot_latitude_deg spot_longitude_deg site_latitude_deg site_longitude_deg""",

@@ -69,6 +69,7 @@ _FIRST_OF_MOUNT = {"mast_diameter_mm", "mast_wall_mm", "mast_free_length_m", "he
 SINCE = {
     *("made_cable_code", "preset_measured_deg", "wall_code", "firm"),
     *("hardware", "air", "under", "connector_out_code", "connector_in_code"),
+    *("settled_latitude_deg", "settled_longitude_deg"),
     *("things", "things_latitude_deg", "things_longitude_deg"),
     *("watch", "items_given", "shown_to", "customer_name", "customer_signed_at", "customer_lines", "installer_lines"),
     *("settled", "indoor", "hazards_sought", "forecast_gust_mps", "forecast_low_c", "conditions", "forecast"),

@@ -137,10 +137,11 @@ class Belongs:
         ]
 
     def _moved(self, off_m: float, limit_m: float) -> Finding:
+        they = "It was" if self.is_one else "They were"
         return self.kind(
             Level.UNKNOWN,
             f"{self.what} {self._belong} to another place",
-            f"They were taken {off_m:.0f} m from where the job says now; up to {limit_m:.0f} m a place may be mended.",
+            f"{they} noted {off_m:.0f} m from where the job says now; up to {limit_m:.0f} m a place may be mended.",
             clears_by="Set it back at Brief, do it anew, or say that it was done at the place as it is now.",
         )
 

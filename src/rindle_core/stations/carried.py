@@ -32,7 +32,7 @@ OF_ONE_VISIT: dict[str, tuple[str, ...]] = {
     "brief": (
         *("settled", "cautions_seen", "hazards_sought", "forecast_gust_mps", "forecast_low_c", "conditions", "date"),
         *("tasks", "forecast", "assessed_by", "assessed_on", "releases", "stowed", "deliveries"),
-        *("ground_checks", "entry_checks", "travel_checks"),
+        *("ground_checks", "entry_checks", "travel_checks", "settled_latitude_deg", "settled_longitude_deg"),
     ),
     "aim": ("preset_measured_deg", "preset_side", "modem_azimuth_deg", "modem_elevation_deg", "modem_north"),
     "sky": ("kept_off",),

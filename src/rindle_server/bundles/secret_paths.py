@@ -30,6 +30,8 @@ _ROUNDED = {
     "read_longitude_deg",
     "things_latitude_deg",
     "peaked_latitude_deg",
+    "settled_latitude_deg",
+    "settled_longitude_deg",
     "site_latitude_deg",
     "spot_latitude_deg",
     "spot_longitude_deg",

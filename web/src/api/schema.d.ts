@@ -6131,6 +6131,8 @@ export interface components {
             /** @default  */
             service_wanted: string;
             settled?: string[];
+            settled_latitude_deg?: number | null;
+            settled_longitude_deg?: number | null;
             /**
              * @description Location code of the order
              * @default
@@ -6286,6 +6288,8 @@ export interface components {
             satellite_code?: string | null;
             service_wanted?: string | null;
             settled?: string[] | null;
+            settled_latitude_deg?: number | null;
+            settled_longitude_deg?: number | null;
             /** @description Location code of the order */
             site_code?: string | null;
             site_id?: string | null;

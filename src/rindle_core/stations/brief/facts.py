@@ -105,6 +105,12 @@ class BriefFacts(VisitFacts):
     settled: Annotated[list[str], Entry("Settled before the visit", words="settled")] = Field(
         default_factory=list, max_length=20
     )
+    settled_latitude_deg: Annotated[float | None, Entry("Latitude of the job when that was settled")] = Field(
+        default=None, ge=-90, le=90
+    )
+    settled_longitude_deg: Annotated[float | None, Entry("Longitude of the job when that was settled")] = Field(
+        default=None, ge=-180, le=180
+    )
     access: Annotated[
         str, Entry("Access", placeholder="Keys, dogs, hours, who may be on the roof, power for the tools")
     ] = Field(default="", max_length=600)

@@ -156,6 +156,14 @@ KEPT_LINE = Kind(
     source="Needs interview",
     at="brief.old_line",
 )
+SETTLED_AT = Kind(
+    "brief.settled_at",
+    "of which place it was settled",
+    against="the place of now",
+    unit="m",
+    source="What the job said when it was ticked; house rule: place moved",
+    at="brief.settled",
+)
 INDOOR = Kind(
     "brief.indoor",
     "what is settled about the indoor unit's place",

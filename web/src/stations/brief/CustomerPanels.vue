@@ -8,6 +8,7 @@ import { columnsOf } from '@/fields/rows'
 import LeafPart from '@/frame/LeafPart.vue'
 import WordText from '@/frame/WordText.vue'
 import { counted } from '@/lib/counted'
+import SaidAnew from '@/stations/SaidAnew.vue'
 import SetUps from '@/stations/brief/SetUps.vue'
 import { useJob } from '@/stores/job'
 
@@ -106,6 +107,12 @@ const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind'
   <leaf-part leaf="site" title="Access, and what is settled">
     <fact at="brief.access" />
     <h2>Settled before the visit</h2>
+    <said-anew
+      station="brief"
+      code="brief.settled_at"
+      label="It is so at this place too"
+      @said="store.patch({ settled_latitude_deg: null, settled_longitude_deg: null })"
+    />
     <fact at="brief.settled" />
     <h2>Where the indoor unit goes</h2>
     <fact at="brief.indoor" with-text="text" />
