@@ -244,8 +244,8 @@ const id = computed(() => `field-${named.value}`)
   gap: 4px;
 }
 @media (min-width: 760px) {
-  .lines {
-    grid-column: span 2;
+  .fields > .lines {
+    grid-column: span 2; /* of a row of fields; elsewhere it would make a second column */
   }
 }
 label {

@@ -105,14 +105,14 @@ const costColumns = columnsOf('brief.costs', { key: 'item', main: true }, 'kind'
     </template>
   </leaf-part>
   <leaf-part leaf="site" title="Access, and what is settled">
-    <fact at="brief.access" />
-    <h2>Settled before the visit</h2>
     <said-anew
       station="brief"
       code="brief.settled_at"
       label="It is so at this place too"
       @said="store.patch({ settled_latitude_deg: null, settled_longitude_deg: null })"
     />
+    <fact at="brief.access" />
+    <h2>Settled before the visit</h2>
     <fact at="brief.settled" />
     <h2>Where the indoor unit goes</h2>
     <fact at="brief.indoor" with-text="text" />
