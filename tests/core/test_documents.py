@@ -4,6 +4,7 @@ import csv
 import datetime as dt
 import json
 import re
+import sys
 import typing
 from importlib import import_module
 from pathlib import Path
@@ -143,6 +144,12 @@ PLACES = {path for station in COURSE for path in (station.code, *dict(entries_of
 def test_the_page_of_findings_is_made_from_the_tables_of_the_rooms():
     assert (DOCS / "findings.md").read_text("utf-8") == findings_page()
     assert len({kind.code for kind in KINDS}) == len(KINDS) > 100
+
+
+def test_no_kind_of_finding_is_left_out_of_the_tables():
+    modules = [module for name, module in sys.modules.items() if name.startswith("rindle_core.")]
+    made = {one.code for module in modules for one in vars(module).values() if isinstance(one, Kind)}
+    assert made - {kind.code for kind in KINDS} == set()
 
 
 @pytest.mark.parametrize("kind", KINDS, ids=lambda kind: kind.code)

@@ -9,7 +9,8 @@ from rindle_core.stations.belongs import Belongs, stamp_rows
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mount import findings as found
 from rindle_core.stations.mount import fixing_findings as fixed
-from rindle_core.stations.mount.findings import RESCUE, RESCUE_OF, SIDE, SIDE_OF
+from rindle_core.stations.mount import whose_findings as whose
+from rindle_core.stations.mount.findings import RESCUE, SIDE
 from rindle_core.stations.mounting import mount_code, up_by
 from rindle_core.stations.sky.seen import absolute_of
 
@@ -21,7 +22,7 @@ _OF_MOUNT = {
 }
 BELONGS = Belongs(
     room="mount",
-    kind=SIDE_OF,
+    kind=whose.SIDE_OF,
     what="The side that was told",
     rows=("mount_side",),
     told={"side_mount_code": "mount_code"},
@@ -31,7 +32,7 @@ BELONGS = Belongs(
 
 DOWN = Belongs(
     room="mount",
-    kind=RESCUE_OF,
+    kind=whose.RESCUE_OF,
     what="How somebody is brought down",
     rows=("rescue",),
     told={"rescue_way_code": "way_up_code"},
@@ -42,7 +43,7 @@ DOWN = Belongs(
 # What is measured of the mast, and what its screws are.
 MAST = Belongs(
     room="mount",
-    kind=found.MAST_OF,
+    kind=whose.MAST_OF,
     what="What was told of mast and screws",
     rows=("mast_diameter_mm", "mast_other_diameter_mm", "mast_wall_mm", "mast_straight_mm", "mast_coating", "hardware"),
     told={"mast_mount_code": "mount_code"},
@@ -58,7 +59,7 @@ MAST = Belongs(
 # What is looked at where it is fixed: the wall, the roof or the ground of one position, and who is under it.
 SPOT = Belongs(
     room="mount",
-    kind=found.SPOT_OF,
+    kind=whose.SPOT_OF,
     what="What was told of wall, roof or ground",
     rows=(
         *("base", "base_strength_mpa", "sheet_mm", "sheet_profile", "holes", "pulled_n", "timber_dry", "timber_signs"),
@@ -82,7 +83,7 @@ SPOT = Belongs(
 # What maps and codes say of a place.
 SITE = Belongs(
     room="mount",
-    kind=found.SITE_OF,
+    kind=whose.SITE_OF,
     what="Wind, frost, snow and air",
     rows=("design_gust_mps", "site_exposure", "landform", "frost_m", "snow_m", "ice_mm", "air"),
     told={},

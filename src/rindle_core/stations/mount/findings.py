@@ -13,7 +13,15 @@ from rindle_core.stations.mount.fixing_findings import (  # noqa: F401  # listed
     FIXING_SPACING,
     FIXING_UNKNOWN,
     GAUGE,
+    PROFILE,
     WAITS_FIXING,
+)
+from rindle_core.stations.mount.whose_findings import (  # noqa: F401
+    MAST_OF,
+    RESCUE_OF,
+    SIDE_OF,
+    SITE_OF,
+    SPOT_OF,
 )
 
 _USUAL = "Usual cautions; local codes prevail"
@@ -130,28 +138,6 @@ HARDWARE = Kind(
     source="ISO 9223:2012; ISO 10684:2004; ISO 4042:2018; EN 1993-1-4:2006, annex A: a planning aid",
     at="mount.hardware",
 )
-MAST_OF = Kind(
-    "mount.mast_of",
-    "of which mount the mast was measured and its screws were told",
-    against="the mount of now",
-    source="What the job said when they were told",
-    at="mount.mast_diameter_mm",
-)
-SPOT_OF = Kind(
-    "mount.spot_of",
-    "at which position wall, roof or ground was looked at",
-    against="the position of now",
-    source="What the job said when it was looked at",
-    at="mount.base",
-)
-SITE_OF = Kind(
-    "mount.site_of",
-    "of which place wind, frost, snow and air were told",
-    against="the place of now",
-    unit="m",
-    source="What the job said when they were told; house rule: place moved",
-    at="mount.design_gust_mps",
-)
 COATING = Kind("mount.coating", "what protects the mast", against="galvanized steel", at="mount.mast_coating")
 CLAMPED = Kind(
     "mount.clamped",
@@ -215,12 +201,6 @@ JOINT = Kind(
     unit="m",
     source="The joint bears no bending",
     at="mount.clamp_height_m",
-)
-SIDE_OF = Kind(
-    "mount.side_of",
-    "whether the side was told of the mount that the job has now",
-    source="What the job said when it was told",
-    at="mount.mount_side",
 )
 SIDE = Kind("mount.side", "side that it goes on", against="one, where the steps differ by side", at="mount.mount_side")
 SEATS = Kind(
@@ -377,7 +357,6 @@ LIFT_CREW = Kind("mount.lift_crew", "people for the lift", against="two", unit="
 RESCUE = Kind(
     "mount.rescue", "how somebody hurt is brought down", against="a sentence", source=_USUAL, at="mount.rescue"
 )
-RESCUE_OF = Kind("mount.rescue_of", "of which way up that is", against="the one of now", at="mount.rescue")
 ALONE = Kind(
     "mount.alone", "whether somebody stays below", against="two, or it was agreed on", source=_USUAL, at="brief.crew"
 )
