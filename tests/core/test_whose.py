@@ -42,6 +42,16 @@ def test_what_is_told_first_is_stamped_with_mount_position_and_place_and_what_is
     assert "the job’s place now" in told(other, "mount")[0]["mount.spot_of"].why
 
 
+def test_a_mast_that_was_measured_before_any_mount_was_chosen_is_of_the_first():
+    bare = job_of(mount_code="", positions=[], mast_mount_code="")
+    assert entered_at_mount({"mount_code": "wall_arm"}, bare)["mast_mount_code"] == "wall_arm"
+    chosen = job_of(positions=[])
+    assert "mast_mount_code" not in entered_at_mount({"mount_code": "gable_pole"}, chosen)  # that is doubted
+    names = ("mast_diameter_mm", "mast_other_diameter_mm", "mast_wall_mm", "mast_straight_mm")
+    none = job_of(mount_code="", positions=[], mast_mount_code="", mast_coating="", hardware="", **dict.fromkeys(names))
+    assert "mast_mount_code" not in entered_at_mount({"mount_code": "wall_arm"}, none)
+
+
 def test_what_the_owner_settled_is_settled_of_one_place():
     job = job_of()
     assert {"brief.settled", "brief.indoor"} <= {

@@ -119,6 +119,8 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     leaves = job.model_copy(update={"mount": job.mount.model_copy(update={"mount_code": code or ""})})
     whole |= BELONGS.stamped(change, job) | DOWN.stamped(change, job)
     whole |= MAST.stamped(change, leaves) | SPOT.stamped(change, job) | SITE.stamped(change, job)
+    if change.get("mount_code") and not mount_code(job) and any(getattr(job.mount, name) for name in MAST.rows):
+        whole.setdefault("mast_mount_code", code)  # measured before any mount was chosen, it is of the first
     if change.get("mount_side"):  # chosen now, it is of the mount that this change leaves
         whole["side_mount_code"] = code or None
     if change.get("rescue") and not change.get("rescue_way_code"):  # said now, it is of the way up of now
