@@ -88,8 +88,11 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
 
 
 def _somebody_new(change: Mapping[str, Any], job: JobInput) -> bool:
-    """Whether the change names somebody beside or instead of those who were named."""
-    return bool(job.brief.crew) and bool({*(change.get("crew") or ())} - {*job.brief.crew})
+    """Whether the change names somebody beside or instead of those who were named; after nobody everybody is new."""
+    if "crew" not in change or not job.brief.crew:
+        return False
+    now = {*(change["crew"] or ())}
+    return not now or not now <= {*job.brief.crew}
 
 
 def _assessed_other(change: Mapping[str, Any], job: JobInput) -> bool:
