@@ -14,10 +14,10 @@ from rindle_core.catalogue.house_words import DEFAULT_WORDS
 from rindle_core.catalogue.models import Terminal
 from rindle_server.jobs import edit
 from rindle_server.jobs.devices import bench_config, seed_of
-from rindle_server.jobs.facts import assessed
+from rindle_server.jobs.facts import assessed, facts_of
 from rindle_server.jobs.models import Change, Job
 from rindle_server.stores.models import StoreItem
-from tests.server.calls import JSON, change
+from tests.server.calls import JSON, change, faults
 from tests.server.test_families import steps_done
 
 PLUGGED = {"in_front_clear": True, "power_checks": [one.code for one in DEFAULT_WORDS.power_checks]}
@@ -104,6 +104,13 @@ def test_a_terminal_that_is_asked_does_not_undo_what_somebody_saw(crew, dish):
     told = post(crew, f"/api/jobs/{dish}/device/poll").json()  # the stand-in is off
     assert told["telemetry"]["state"] == "off"
     assert [one["code"] for one in told["job"]["facts"]["bringup"]["states_entered"]] == ["power"]
+
+
+def test_a_state_that_is_still_to_come_was_not_seen(crew, dish):
+    ahead = (timezone.now() + timezone.timedelta(days=2)).isoformat()
+    refused = post(crew, f"/api/jobs/{dish}/states", {"code": "power", "at": ahead})
+    assert (refused.status_code, list(faults(refused))) == (422, ["at"])
+    assert not facts_of(edit.find(dish)).bringup.states_entered
 
 
 def test_a_page_answers_only_while_it_has_power(crew, dish):

@@ -13,7 +13,7 @@ from rindle_server.files import bytes_of
 from rindle_server.jobs import device_api, edit, signing
 from rindle_server.jobs.facts import facts_of
 from rindle_server.jobs.models import Job
-from tests.server.calls import change
+from tests.server.calls import change, faults
 
 JSON = {"content_type": "application/json"}
 DISH, OPEN = "2026-101", "2026-102"
@@ -25,6 +25,21 @@ def test_a_change_that_was_begun_before_the_signature_is_refused(db):
     with pytest.raises(Conflict, match="signed off"):
         edit.patch(stale, "brief", {"customer": "Someone else"})
     assert Job.objects.get(number=OPEN).customer != "Someone else"
+
+
+def test_what_is_still_to_come_is_not_entered_as_done(crew):
+    today = timezone.now().date()
+    years_on = today.replace(year=today.year + 1, day=1).isoformat()
+    before = facts_of(edit.find(OPEN)).build.measures
+    rows = [
+        {"what": "Loose ties on the mast", "until": years_on, "gone_on": day} for day in (today.isoformat(), years_on)
+    ]
+    refused = change(crew, OPEN, measures=rows)
+    assert refused.status_code == 422
+    assert list(faults(refused)) == ["measures.1.gone_on"]
+    assert facts_of(edit.find(OPEN)).build.measures == before
+    assert change(crew, OPEN, measures=rows[:1]).status_code == 200
+    assert change(crew, OPEN, return_on=years_on).status_code == 200  # a plan may lie ahead
 
 
 @pytest.mark.parametrize("name", ["", "   "])

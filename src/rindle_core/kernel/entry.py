@@ -52,6 +52,7 @@ class Entry:
     placeholder: str = ""
     choices: Mapping[str, str] = field(default_factory=dict)
     words: str = ""  # the list of the house's words from which it is ticked or chosen
+    past: bool = False  # a day or moment at which something has been: never one that is still to come
 
     def __get_pydantic_json_schema__(self, core_schema: Any, handler: Callable[[Any], dict[str, Any]]) -> Any:
         schema = dict(handler(core_schema))
@@ -61,7 +62,7 @@ class Entry:
         return schema
 
     def __hash__(self) -> int:
-        return hash((self.label, self.hint, self.placeholder, tuple(self.choices.items()), self.words))
+        return hash((self.label, self.hint, self.placeholder, tuple(self.choices.items()), self.words, self.past))
 
 
 class Told(BaseModel):
@@ -94,7 +95,8 @@ def _bare(kind: Any) -> tuple[Any, bool]:
     return kind, False
 
 
-def _row_of(kind: Any) -> type[BaseModel] | None:
+def row_of(kind: Any) -> type[BaseModel] | None:
+    """The model of the rows of a list, or of what a fact holds; None where it is neither."""
     bare, _ = _bare(kind)
     inner = _bare(get_args(bare)[0])[0] if get_origin(bare) is list else bare
     return inner if isinstance(inner, type) and issubclass(inner, BaseModel) else None
@@ -102,7 +104,7 @@ def _row_of(kind: Any) -> type[BaseModel] | None:
 
 def _kind_of(bare: Any, name: str) -> Kind:
     if get_origin(bare) is list:
-        return "rows" if _row_of(bare) else "words"
+        return "rows" if row_of(bare) else "words"
     if get_origin(bare) is Literal:
         return "choice"
     simple: dict[Any, Kind] = {
@@ -139,7 +141,7 @@ def entries_of(model: type[BaseModel], at: str) -> Iterator[tuple[str, Told]]:
         path = f"{at}.{name}"
         told = _told(name, fact, entry)
         yield path, told
-        row = _row_of(fact.annotation)
+        row = row_of(fact.annotation)
         if row is not None:
             yield from entries_of(row, f"{path}[]" if told.kind == "rows" else path)
 

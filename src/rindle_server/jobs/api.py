@@ -130,7 +130,7 @@ def _patches(room: str, kind: type[Facts]) -> None:
 
     def change_facts(request: HttpRequest, number: str, change: Model) -> HttpResponse:
         job = edit.editable(number)
-        edit.patch(job, room, change.model_dump(mode="json", exclude_unset=True))
+        edit.enter(job, room, change.model_dump(mode="json", exclude_unset=True))
         return sent(request, job)
 
     change_facts.__annotations__ |= {

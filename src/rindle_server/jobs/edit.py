@@ -98,6 +98,11 @@ def patch(job: models.Job, station: str, change: Mapping[str, Any]) -> None:
     _patch(job, {station: change})
 
 
+def enter(job: models.Job, station: str, change: Mapping[str, Any]) -> None:
+    """`patch` of what somebody enters just now: nothing that has been lies ahead. Raises InputError."""
+    _patch(job, {station: change}, entered=True)
+
+
 def patch_any(job: models.Job, change: Mapping[str, Any]) -> None:
     """Changes facts of whichever stations they belong to, as one change in the order of the course: what is proved at a
     later one is proved of what an earlier one says. Raises InputError.
@@ -108,12 +113,12 @@ def patch_any(job: models.Job, change: Mapping[str, Any]) -> None:
     _patch(job, {room: told for room, told in rooms.items() if told})
 
 
-def _patch(job: models.Job, rooms: Mapping[str, Mapping[str, Any]]) -> None:
+def _patch(job: models.Job, rooms: Mapping[str, Mapping[str, Any]], *, entered: bool = False) -> None:
     for room, fact, kind, _ in CHOSEN:
         chosen = rooms.get(room, {}).get(fact)
         if chosen:
             known(kind, chosen.strip(), fact)
-    journal.patch(job, rooms)
+    journal.patch(job, rooms, entered=entered)
 
 
 @whole
@@ -159,6 +164,9 @@ def enter_state(draft: Draft, code: str, at: dt.datetime) -> None:
     states = [one.code for one in facts.picks.terminal.bringup_states] if facts.picks.terminal else []
     if code not in states:
         raise InputError.one("code", f"{code!r} is no state of this terminal; {', '.join(states)} are accepted")
+    clock = journal.clock_of(draft)
+    if clock.lies_ahead(at.isoformat()):
+        raise InputError([clock.fault("at", at.isoformat(" ", "minutes"))])
     refuse_power(facts)
     rows, powered_at = told.states_entered, told.powered_at
     if not rows:
@@ -295,6 +303,7 @@ __all__ = [
     "add_reading",
     "create",
     "editable",
+    "enter",
     "enter_state",
     "find",
     "forget_states",

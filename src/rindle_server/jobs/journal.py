@@ -11,6 +11,7 @@ from contextvars import ContextVar
 from dataclasses import dataclass, field
 from functools import update_wrapper
 from typing import Any, Concatenate, ParamSpec
+from zoneinfo import ZoneInfo
 
 from django.db import transaction
 from django.utils import timezone
@@ -19,6 +20,7 @@ from rindle_core.job import JobInput
 from rindle_core.kernel import journal
 from rindle_core.kernel.journal import Op
 from rindle_core.kernel.model import Facts, Model, parse, row_lists
+from rindle_core.kernel.past import Clock, refuse_ahead
 from rindle_core.stations.brief.documents import DocumentFact
 from rindle_core.stations.change_words import fact_words
 from rindle_core.stations.entries import ROOMS
@@ -308,11 +310,22 @@ def arrive(job: Job, rooms: Mapping[str, dict[str, Any]], changes: Sequence[tupl
         made[str(told["uid"])] = Change.objects.create(job=job, undoes=made.get(undoes_uid), **told)
 
 
+def clock_of(draft: Draft) -> Clock:
+    """What time it is now, at the site too."""
+    return Clock(timezone.now(), ZoneInfo(draft.facts.brief.zone), today())
+
+
 @whole
-def patch(draft: Draft, rooms: Mapping[str, Mapping[str, Any]]) -> None:
-    """Changes facts of one or more stations as one change. Raises InputError, and then nothing has changed."""
+def patch(draft: Draft, rooms: Mapping[str, Mapping[str, Any]], *, entered: bool = False) -> None:
+    """Changes facts of one or more stations as one change. What somebody has `entered` just now is of nothing that is
+    still to come. Raises InputError, and then nothing has changed.
+    """
     for station, change in rooms.items():
         draft.merge(station, change, _ACTOR.get().base)
+    if entered:
+        clock = clock_of(draft)
+        for station in rooms:
+            refuse_ahead(ROOMS[station], draft.was.get(station, {}), draft.now.get(station, {}), clock)
 
 
 def _standing(job: Job, by: str) -> tuple[Change | None, Change | None]:

@@ -38,12 +38,12 @@ class Delivery(Row):
     """Something on order. Lead time counts from the order, or from when the item it depends on has come."""
 
     item: Annotated[str, Entry("Item")] = Field(min_length=1, max_length=120)
-    ordered_on: Annotated[Day | None, Entry("Ordered")] = None
+    ordered_on: Annotated[Day | None, Entry("Ordered", past=True)] = None
     lead_days: Annotated[int, Entry("Lead days")] = Field(default=0, ge=0, le=400)
     after_item: Annotated[str, Entry("Only after")] = Field(
         default="", max_length=120, description="Item that has to come first"
     )
-    arrived_on: Annotated[Day | None, Entry("Arrived")] = None
+    arrived_on: Annotated[Day | None, Entry("Arrived", past=True)] = None
     interface: Annotated[Interface, Entry("Joint", choices={"": "–"} | INTERFACES)] = Field(
         default="", description="The joint that this part makes, if it makes one"
     )

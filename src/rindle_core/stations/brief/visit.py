@@ -126,7 +126,7 @@ class VisitFacts(Facts):
     approved_by: Annotated[str, Entry("Agreed by", placeholder="Name of the customer")] = Field(
         default="", max_length=120
     )
-    approved_at: Annotated[Moment | None, Entry("Day and time", placeholder="2026-11-26 14:00")] = Field(
+    approved_at: Annotated[Moment | None, Entry("Day and time", placeholder="2026-11-26 14:00", past=True)] = Field(
         default=None, description="Site's clock"
     )
     approved_letter: Annotated[str, Entry("Position agreed to")] = Field(default="", max_length=3)
@@ -137,7 +137,7 @@ class VisitFacts(Facts):
         default_factory=list, max_length=80, description="Strokes of the drawn signature"
     )
     assessed_by: Annotated[str, Entry("Risk assessment signed by")] = Field(default="", max_length=120)
-    assessed_on: Annotated[Day | None, Entry("Signed on")] = None
+    assessed_on: Annotated[Day | None, Entry("Signed on", past=True)] = None
     costs: Annotated[list[CostItem], Entry("Costs")] = Field(default_factory=list, max_length=100)
     overlap_month_count: Annotated[float, Entry("Months with both services")] = Field(default=0.0, ge=0, le=60)
     tasks: Annotated[list[VisitTask], Entry("Tasks of the visit")] = Field(default_factory=list, max_length=60)

@@ -48,7 +48,7 @@ class VisitTask(Row):
         default="", max_length=400, description="Items of the list of deliveries, separated by ;"
     )
     before_slot: Annotated[bool, Entry("Before the line-up")] = False
-    finished_at: Annotated[Moment | None, Entry("Finished", placeholder="2026-11-24 12:30")] = Field(
+    finished_at: Annotated[Moment | None, Entry("Finished", placeholder="2026-11-24 12:30", past=True)] = Field(
         default=None, description="When the work on it ended, site's clock"
     )
 

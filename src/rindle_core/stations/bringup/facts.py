@@ -139,7 +139,7 @@ class BringUpFacts(Facts):
     online_constellation_code: Annotated[Code, Entry("Constellation of the job when the first state came")] = ""
     online_terminal_code: Annotated[Code, Entry("Terminal of the job when the first state came")] = ""
     states_entered: Annotated[list[StateEntered], Entry("States")] = Field(default_factory=list)
-    powered_at: Annotated[AwareDatetime | None, Entry("Switched on")] = Field(
+    powered_at: Annotated[AwareDatetime | None, Entry("Switched on", past=True)] = Field(
         default=None, description="When somebody said that it was switched on"
     )
     signs_when_off_count: Annotated[int, Entry("Signs of power when it was said to be off")] = Field(
@@ -199,8 +199,8 @@ class BringUpFacts(Facts):
     update_reason: Annotated[str, Entry("Why later", placeholder="the slot is in ten minutes")] = Field(
         default="", max_length=200
     )
-    updated_at: Annotated[AwareDatetime | None, Entry("Put in and started again")] = None
-    settled_at: Annotated[AwareDatetime | None, Entry("Seen steady again")] = None
+    updated_at: Annotated[AwareDatetime | None, Entry("Put in and started again", past=True)] = None
+    settled_at: Annotated[AwareDatetime | None, Entry("Seen steady again", past=True)] = None
 
 
 __all__ = [

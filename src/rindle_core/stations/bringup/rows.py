@@ -58,7 +58,7 @@ class RadioMark(Row):
     """The radio figures at a stage of the work, as the modem's page or a meter shows them."""
 
     stage: Annotated[RadioStage, Entry("When", choices=RADIO_STAGES)]
-    at: Annotated[AwareDatetime | None, Entry("Read at")] = None
+    at: Annotated[AwareDatetime | None, Entry("Read at", past=True)] = None
     es_n0_db: Annotated[float | None, Entry("Es/N0")] = Field(default=None, ge=-30, le=60)
     input_dbm: Annotated[float | None, Entry("Level at its input")] = Field(default=None, ge=-140, le=20)
     transmit_dbm: Annotated[float | None, Entry("Transmit level")] = Field(default=None, ge=-80, le=80)
@@ -73,7 +73,7 @@ class LineupMark(Row):
     """A step of the call with the operations desk."""
 
     step: Annotated[DeskStep, Entry("Step", choices=DESK_STEPS)]
-    at: Annotated[AwareDatetime, Entry("At")]
+    at: Annotated[AwareDatetime, Entry("At", past=True)]
     figure: Annotated[float | None, Entry("Figure", hint="Isolation in dB, or transmit level in dBm")] = Field(
         default=None, ge=-120, le=120
     )

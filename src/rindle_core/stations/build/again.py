@@ -22,7 +22,7 @@ class StepAgain(Row):
     model_config = ConfigDict(str_strip_whitespace=True)
 
     code: Annotated[str, Entry("Step")] = Field(min_length=1, max_length=40)
-    at: Annotated[AwareDatetime, Entry("When")]
+    at: Annotated[AwareDatetime, Entry("When", past=True)]
     by: Annotated[str, Entry("By")] = Field(default="", max_length=120)
     why: Annotated[str, Entry("Why")] = Field(min_length=3, max_length=300)
 

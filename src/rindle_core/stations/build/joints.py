@@ -36,7 +36,7 @@ class JointMark(Row):
 
     code: Annotated[str, Entry("Joint")] = Field(min_length=1, max_length=40)
     state: Annotated[JointState, Entry("It is", choices=JOINT_STATES)]
-    at: Annotated[AwareDatetime | None, Entry("When")] = None
+    at: Annotated[AwareDatetime | None, Entry("When", past=True)] = None
     by: Annotated[str, Entry("By")] = Field(default="", max_length=120)
     torque_nm: Annotated[float | None, Entry("Wrench set to")] = Field(default=None, gt=0, le=1000)
     note: Annotated[str, Entry("Note")] = Field(default="", max_length=200)

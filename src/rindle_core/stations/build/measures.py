@@ -39,7 +39,7 @@ class Measure(Row):
     kind: Annotated[MeasureKind, Entry("Kind", choices=MEASURE_KINDS)] = "other"
     until: Annotated[Day | None, Entry("Last day")] = None
     by: Annotated[str, Entry("Who sees to it")] = Field(default="", max_length=120)
-    gone_on: Annotated[Day | None, Entry("Gone on")] = None
+    gone_on: Annotated[Day | None, Entry("Gone on", past=True)] = None
 
 
 class MeasureElsewhere(Model):

@@ -36,7 +36,7 @@ class SeenMark(Row):
     """An orientation mark that somebody saw: `step.mark`."""
 
     code: Annotated[str, Entry("Mark")] = Field(min_length=3, max_length=90)
-    at: Annotated[AwareDatetime | None, Entry("When")] = None
+    at: Annotated[AwareDatetime | None, Entry("When", past=True)] = None
     by: Annotated[str, Entry("By")] = Field(default="", max_length=120)
 
 
@@ -51,7 +51,7 @@ class StepPass(Row):
     ] = "early"
     reason: Annotated[str, Entry("Why")] = Field(min_length=5, max_length=300)
     by: Annotated[str, Entry("Decided by")] = Field(min_length=2, max_length=120)
-    at: Annotated[AwareDatetime | None, Entry("When")] = None
+    at: Annotated[AwareDatetime | None, Entry("When", past=True)] = None
 
 
 class StepFigure(Model):

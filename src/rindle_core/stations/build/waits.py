@@ -26,11 +26,11 @@ class WaitMark(Row):
     model_config = ConfigDict(str_strip_whitespace=True)
 
     code: Annotated[str, Entry("Wait")] = Field(min_length=1, max_length=40)
-    started_at: Annotated[AwareDatetime | None, Entry("Begun")] = None
+    started_at: Annotated[AwareDatetime | None, Entry("Begun", past=True)] = None
     lasts_min: Annotated[float | None, Entry("Lasts")] = Field(
         default=None, gt=0, le=500_000, description="Its own length, as the packet says; empty: the usual one"
     )
-    ended_at: Annotated[AwareDatetime | None, Entry("Over, as seen")] = None
+    ended_at: Annotated[AwareDatetime | None, Entry("Over, as seen", past=True)] = None
     reason: Annotated[str, Entry("Let pass because")] = Field(default="", max_length=300)
     by: Annotated[str, Entry("By")] = Field(default="", max_length=120)
 

@@ -41,7 +41,7 @@ class HandOverFacts(Facts):
     customer_name: Annotated[str, Entry("Customer signs", placeholder="Name in full")] = Field(
         default="", max_length=120
     )
-    customer_signed_at: Annotated[AwareDatetime | None, Entry("Customer signed at")] = None
+    customer_signed_at: Annotated[AwareDatetime | None, Entry("Customer signed at", past=True)] = None
     customer_lines: Annotated[list[Stroke], Entry("Signature of the customer")] = Field(
         default_factory=list, max_length=60, description="Strokes as shares of the pad's width; empty: typed alone"
     )

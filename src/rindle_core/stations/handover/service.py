@@ -40,7 +40,7 @@ class ServiceRun(Row):
     letter: Annotated[str, Entry("At")] = Field(
         default="", max_length=3, description="Candidate position at which it was made; empty: the one that is planned"
     )
-    measured_at: Annotated[AwareDatetime | None, Entry("Measured at")] = None
+    measured_at: Annotated[AwareDatetime | None, Entry("Measured at", past=True)] = None
     note: Annotated[str, Entry("Note")] = Field(
         default="", max_length=160, description="Test page, device, time of day; or why it lies apart from the others"
     )

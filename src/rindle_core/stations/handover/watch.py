@@ -26,8 +26,8 @@ _SECTOR_POINTS = 0.1  # percent of the time by which a bearing is worse than pre
 class Watch(Model):
     """A stretch in which the line was watched, and the gaps that were seen."""
 
-    started_at: Annotated[AwareDatetime | None, Entry("Watched from")] = None
-    ended_at: Annotated[AwareDatetime | None, Entry("Watched until")] = None
+    started_at: Annotated[AwareDatetime | None, Entry("Watched from", past=True)] = None
+    ended_at: Annotated[AwareDatetime | None, Entry("Watched until", past=True)] = None
     log_name: Annotated[str, Entry("Log")] = Field(default="", max_length=200)
     by_hand: Annotated[bool, Entry("Counted by somebody")] = False
     events: Annotated[list[TrialEvent], Entry("Gaps")] = Field(default_factory=list, max_length=20_000)

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from typing import Literal
+from zoneinfo import ZoneInfo
 
 from rindle_core.catalogue.fixings import SheetProfile
 from rindle_core.catalogue.maker_wind import MakerWind
@@ -238,7 +240,7 @@ def asked_footing(job: JobInput, terminal: Terminal, mast: MountResult) -> Outco
             pole_mm=told.mast_diameter_mm or 76.0,
             frost_m=told.frost_m,
             plumb=told.plumb,
-            poured=told.poured_at is not None,
+            poured_at=told.poured_at,
             beamwidth_deg=terminal.beamwidth_deg(),
             rules=job.picks.rules,
             **more,
@@ -246,11 +248,19 @@ def asked_footing(job: JobInput, terminal: Terminal, mast: MountResult) -> Outco
     )
 
 
-def is_loaded(job: JobInput) -> bool:
-    """Whether the antenna hangs on it: a step of the terminal that lifts is marked done at Build."""
-    marked = {one.code for one in job.build.step_marks}
+def loaded_at(job: JobInput) -> dt.datetime | None:
+    """Since when the antenna hangs on it, by the site's clock: the first step of the terminal that lifts and is marked
+    done at Build; None: none is.
+    """
     steps = job.picks.terminal.build_steps if job.picks.terminal else []
-    return any("lift" in one.work and one.code in marked for one in steps)
+    lifts = {one.code for one in steps if "lift" in one.work}
+    marked = [one.at for one in job.build.step_marks if one.code in lifts]
+    return min(marked).astimezone(ZoneInfo(job.brief.zone)).replace(tzinfo=None) if marked else None
+
+
+def _plumbed_at(job: JobInput) -> dt.datetime | None:
+    hard = [one.read_at for one in job.mount.plumb if one.stage == "hardened" and one.read_at is not None]
+    return max(hard, default=None)
 
 
 def asked_curing(job: JobInput) -> Outcome[CuringResult] | None:
@@ -263,7 +273,8 @@ def asked_curing(job: JobInput) -> Outcome[CuringResult] | None:
             poured_at=told.poured_at,
             spells=told.curing,
             now=told.cured_at,
-            loaded=is_loaded(job),
+            loaded_at=loaded_at(job),
+            plumbed_at=_plumbed_at(job),
             rules=job.picks.rules,
         )
     )
@@ -376,7 +387,7 @@ __all__ = [
     "asked_reach",
     "asked_wind",
     "chosen_fixing",
-    "is_loaded",
+    "loaded_at",
     "maker_wind",
     "reach_m",
 ]

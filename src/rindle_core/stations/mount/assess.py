@@ -31,12 +31,13 @@ from rindle_core.stations.mount.asked import (
     asked_mast,
     asked_wind,
     chosen_fixing,
-    is_loaded,
+    loaded_at,
 )
 from rindle_core.stations.mount.checks import judge_alterations, judge_checks, judge_leans, judge_tether
 from rindle_core.stations.mount.facts import MountFacts
 from rindle_core.stations.mount.findings import CURING, STOPPED, WAITS_MAST
 from rindle_core.stations.mount.fixing_findings import WAITS_FIXING
+from rindle_core.stations.mount.footing import last_plumb
 from rindle_core.stations.mount.mast import MountResult
 from rindle_core.stations.mount.mount_choice import MountOption, mount_choice
 from rindle_core.stations.mount.part import MountPart
@@ -101,7 +102,7 @@ def _options(job: JobInput) -> list[MountOption]:
 
 def _judge_unpoured(job: JobInput) -> list[Finding]:
     """What hangs on concrete, or was judged of it, while nobody told when it was poured."""
-    told, loaded = job.mount, is_loaded(job)
+    told, loaded = job.mount, loaded_at(job) is not None
     if told.poured_at is not None or not (loaded or told.cured_at or told.curing):
         return []
     return [
@@ -142,9 +143,12 @@ def _of_kind(job: JobInput, terminal: Terminal, kind: MountKind) -> list[Finding
     )
     if kind.holds == "given":
         found.append(judge_reuse(job))
-    marks, poured = job.mount.checks, job.mount.plumb[-1:] if kind.holds == "concrete" else []
+    marks, poured = (
+        job.mount.checks,
+        last_plumb(job.mount.plumb, job.mount.poured_at) if kind.holds == "concrete" else None,
+    )
     found += judge_checks(kind, marks, terminal.beamwidth_deg(), terminal.code)
-    read_deg = poured[0].lean_deg() if poured else None
+    read_deg = poured.lean_deg() if poured else None
     return [*found, *judge_leans(kind, marks, read_deg, job.aim.lean_deg, job.picks.rules)]
 
 

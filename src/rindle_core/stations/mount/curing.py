@@ -35,7 +35,10 @@ class CuringInput(Model):
     spells: list[CuringSpell] = Field(default_factory=list, max_length=200)
     usual_c: float = Field(default=15.0, ge=-40, le=60, description="Taken where nothing is logged or forecast")
     now: NaiveDatetime | None = None
-    loaded: bool = Field(default=False, description="Whether something already hangs on it")
+    loaded_at: NaiveDatetime | None = Field(default=None, description="Since when something hangs on it; None: nothing")
+    plumbed_at: NaiveDatetime | None = Field(
+        default=None, description="When the hardened pole was last read on two faces; None: not, or not when"
+    )
     rules: HouseRules = DEFAULT_RULES
 
 
@@ -125,6 +128,27 @@ def _guessed(given: CuringInput, result: CuringResult) -> str:
     return ""
 
 
+def _too_soon(given: CuringInput, load: CuringStage) -> bool:
+    return given.loaded_at is not None and (load.at is None or given.loaded_at < load.at)
+
+
+def _judge_too_soon(given: CuringInput, load: CuringStage, share: float, wanted: float) -> Finding:
+    """Hard by now, and hung on before: what moved in soft concrete stays loose, so that the pole is looked at anew."""
+    looked = given.plumbed_at is not None and load.at is not None and given.plumbed_at >= load.at
+    return CURING(
+        Level.MIND if looked else Level.HOLD,
+        "It was hung on before the concrete was hard enough",
+        f"At {given.loaded_at:%Y-%m-%d %H:%M}; hard enough at {load.at:%Y-%m-%d %H:%M}."
+        " A pole that moved in soft concrete stays loose for good.",
+        figure=share,
+        limit=wanted,
+        bound="at_least",
+        clears_by="Push it by hand at each return visit: it may not move."
+        if looked
+        else "Push the pole by hand; read it plumb on two faces now that it is hard, and enter that with its time.",
+    )
+
+
 def _judge(given: CuringInput, result: CuringResult) -> list[Finding]:
     found = []
     load = result.stages[1]
@@ -136,12 +160,14 @@ def _judge(given: CuringInput, result: CuringResult) -> list[Finding]:
             )
         )
     else:
-        level = Level.HOLD if given.loaded else Level.UNKNOWN
+        loaded = given.loaded_at is not None
         share, wanted = 100.0 * result.strength_share, 100.0 * load.share
         guessed = _guessed(given, result)
         when = f"at {load.at:%Y-%m-%d %H:%M}" if load.at else "not within 120 days at these temperatures"
         if share >= wanted and guessed:
             found.append(CURING.missing(f"Whether the concrete may be loaded rests on {guessed}", _LOG_IT))
+        elif share >= wanted and _too_soon(given, load):
+            found.append(_judge_too_soon(given, load, share, wanted))
         elif share >= wanted:
             found.append(
                 CURING(
@@ -156,16 +182,14 @@ def _judge(given: CuringInput, result: CuringResult) -> list[Finding]:
         else:
             found.append(
                 CURING(
-                    level,
-                    "Something hangs on concrete that is too soft"
-                    if given.loaded
-                    else "The concrete is not hard enough yet",
+                    Level.HOLD if loaded else Level.UNKNOWN,
+                    "Something hangs on concrete that is too soft" if loaded else "The concrete is not hard enough yet",
                     f"It may be loaded {when}. A pole that moves in soft concrete stays loose for good.",
                     figure=share,
                     limit=wanted,
                     bound="at_least",
                     clears_by="Prop it or take it down. Has it hardened since, enter the moment at which it is judged."
-                    if given.loaded
+                    if loaded
                     else "Wait, keep it warm and moist, and log its temperature.",
                 )
             )

@@ -145,7 +145,7 @@ class MountFacts(Facts):
     services_located_by: Annotated[str, Entry("Buried services found and marked by")] = Field(
         default="", max_length=120
     )
-    services_located_on: Annotated[Day | None, Entry("On")] = None
+    services_located_on: Annotated[Day | None, Entry("On", past=True)] = None
     located_latitude_deg: Annotated[float | None, Entry("Latitude of the spot that they were marked about")] = Field(
         default=None, ge=-90, le=90
     )
@@ -164,7 +164,7 @@ class MountFacts(Facts):
     )
     poured_at: Annotated[SiteMoment | None, Entry("Poured at", placeholder="2026-11-24 12:30")] = None
     curing: Annotated[list[CuringSpell], Entry("Temperatures since")] = Field(default_factory=list, max_length=200)
-    cured_at: Annotated[SiteMoment | None, Entry("Judged at", placeholder="2026-11-28 08:00")] = None
+    cured_at: Annotated[SiteMoment | None, Entry("Judged at", placeholder="2026-11-28 08:00", past=True)] = None
 
     underlay: Annotated[Underlay, Entry("Stands on", choices=UNDERLAYS)] = ""
     frame_width_m: Annotated[float | None, Entry("Frame, shorter side")] = Field(default=None, gt=0, le=10)

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import math
+from collections.abc import Sequence
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import Field, NaiveDatetime
 
 from rindle_core.kernel.days import SiteMoment
 from rindle_core.kernel.entry import Entry
@@ -29,6 +31,7 @@ STAGES: dict[PlumbStage, str] = {
     "full": "full",
     "hardened": "hardened",
 }
+_POUR_LASTS = dt.timedelta(days=1)
 _DIGGABLE_M = 2.5  # deeper is no work for spades
 
 
@@ -38,11 +41,27 @@ class PlumbReading(Row):
     stage: Annotated[PlumbStage, Entry("When", choices=dict(STAGES))] = "empty"
     first_deg: Annotated[float, Entry("First face")] = Field(ge=-30, le=30)
     second_deg: Annotated[float, Entry("Second face")] = Field(ge=-30, le=30)
-    read_at: Annotated[SiteMoment | None, Entry("Read at", placeholder="2026-11-24 12:30")] = None
+    read_at: Annotated[SiteMoment | None, Entry("Read at", placeholder="2026-11-24 12:30", past=True)] = None
 
     def lean_deg(self) -> float:
         """Of both faces together; small angles add as the sides of a right angle."""
         return math.hypot(self.first_deg, self.second_deg)
+
+    def goes_with(self, poured_at: dt.datetime | None) -> bool:
+        """Whether its stage can have been so when it was read; where either moment is not told, it may."""
+        if poured_at is None or self.read_at is None:
+            return True
+        since = self.read_at - poured_at
+        if self.stage == "hardened":
+            return since > dt.timedelta(0)
+        return since <= dt.timedelta(0) if self.stage == "empty" else abs(since) <= _POUR_LASTS
+
+
+def last_plumb(plumb: Sequence[PlumbReading], poured_at: dt.datetime | None) -> PlumbReading | None:
+    """The reading of the furthest stage, the last one of it, in whatever order the stages were entered."""
+    order = list(STAGES)
+    good = [one for one in plumb if one.goes_with(poured_at)]
+    return max(reversed(good), key=lambda one: order.index(one.stage), default=None)
 
 
 class FootingInput(Model):
@@ -58,7 +77,7 @@ class FootingInput(Model):
     frost_m: float | None = Field(default=None, ge=0, le=5)
     bag_kg: float = Field(default=25.0, gt=0, le=100)
     plumb: list[PlumbReading] = Field(default_factory=list, max_length=40)
-    poured: bool = False
+    poured_at: NaiveDatetime | None = Field(default=None, description="By the site's clock; None: not yet")
     beamwidth_deg: float | None = Field(default=None, gt=0, le=90)
     rules: HouseRules = DEFAULT_RULES
 
@@ -92,7 +111,8 @@ def footing(given: FootingInput) -> Outcome[FootingResult]:
     depth_m = given.depth_m or max(wanted_m, 0.3)
     volume = hole_volume_m3(given.width_m, depth_m, given.pole_mm, depth_m - 0.1, square=given.square)
     count, water_l = bags(volume, given.bag_kg, given.rules.concrete_waste_share)
-    lean = given.plumb[-1].lean_deg() if given.plumb else None
+    last = last_plumb(given.plumb, given.poured_at)
+    lean = last.lean_deg() if last else None
     result = FootingResult(
         by_load_m=by_load_m,
         wanted_m=wanted_m,
@@ -125,7 +145,7 @@ def _judge_mixing(given: FootingInput, result: FootingResult) -> Finding:
 
 
 def _judge_ground(given: FootingInput, result: FootingResult) -> list[Finding]:
-    found = [] if given.poured else [_judge_mixing(given, result)]
+    found = [] if given.poured_at else [_judge_mixing(given, result)]
     if given.soil == "other":
         found.append(
             SOIL(
@@ -184,10 +204,11 @@ def _judge_ground(given: FootingInput, result: FootingResult) -> list[Finding]:
 
 
 def _judge_plumb(given: FootingInput) -> list[Finding]:
-    stages = {one.stage for one in given.plumb}
-    wanted = [stage for stage in STAGES if stage != "hardened" or given.poured]
-    missing = [STAGES[stage] for stage in wanted if stage not in stages] if given.plumb or given.poured else []
-    if not given.plumb and not given.poured:
+    poured = given.poured_at is not None
+    stages = {one.stage for one in given.plumb if one.goes_with(given.poured_at)}
+    wanted = [stage for stage in STAGES if stage != "hardened" or poured]
+    missing = [STAGES[stage] for stage in wanted if stage not in stages] if given.plumb or poured else []
+    if not given.plumb and not poured:
         return [
             PLUMB.missing(
                 "The pole was not read plumb yet",
@@ -195,17 +216,26 @@ def _judge_plumb(given: FootingInput) -> list[Finding]:
             )
         ]
     found = []
-    if missing:
+    astray = [STAGES[one.stage] for one in given.plumb if not one.goes_with(given.poured_at)]
+    if astray:
+        found.append(
+            PLUMB.missing(
+                f"Read plumb at another time than its stage was: {', '.join(astray)}",
+                "Put right when it was read or when it was poured: until then that reading does not count.",
+            )
+        )
+    elif missing:
         found.append(
             PLUMB.missing(
                 f"Not read plumb: {', '.join(missing)}",
                 "Read it then, on two faces; what was missed while pouring is said by the reading after it.",
             )
         )
-    if given.plumb:
+    last = last_plumb(given.plumb, given.poured_at)
+    if last is not None:
         found.append(
             PLUMB.at_most(
-                given.plumb[-1].lean_deg(),
+                last.lean_deg(),
                 given.rules.plumb_deg,
                 level=Level.MIND,
                 clear="The pole stands plumb",
@@ -217,4 +247,13 @@ def _judge_plumb(given: FootingInput) -> list[Finding]:
     return found
 
 
-__all__ = ["SOIL_CHOICES", "STAGES", "FootingInput", "FootingResult", "PlumbReading", "SoilCode", "footing"]
+__all__ = [
+    "SOIL_CHOICES",
+    "STAGES",
+    "FootingInput",
+    "FootingResult",
+    "PlumbReading",
+    "SoilCode",
+    "footing",
+    "last_plumb",
+]

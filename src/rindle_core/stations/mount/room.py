@@ -29,6 +29,7 @@ STATION = Station(
             "build.step_marks",
             "brief.crew",
             "brief.date",
+            "brief.zone",
             "brief.hazards",
             *PLANNED,
             *LOOKS_AT,

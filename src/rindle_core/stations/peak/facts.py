@@ -109,7 +109,7 @@ class PeakFacts(Facts):
     )
 
     attitudes: Annotated[list[Attitude], Entry("Attitudes by day")] = Field(default_factory=list, max_length=200)
-    panel_moved_at: Annotated[AwareDatetime | None, Entry("Last moved or updated")] = None
+    panel_moved_at: Annotated[AwareDatetime | None, Entry("Last moved or updated", past=True)] = None
     speed_before_mbps: Annotated[float | None, Entry("Speed before aligning")] = Field(default=None, ge=0, le=100_000)
     speed_after_mbps: Annotated[float | None, Entry("Speed after aligning")] = Field(default=None, ge=0, le=100_000)
 

@@ -98,7 +98,7 @@ class LockStep(Row):
 class Attitude(Row):
     """How a panel stood on a day, so that drift is seen."""
 
-    on: Annotated[Day, Entry("Day")]
+    on: Annotated[Day, Entry("Day", past=True)]
     azimuth_deg: Annotated[float, Entry("Bearing, true")] = Field(ge=0, lt=BEYOND_CIRCLE_DEG, description="True")
     tilt_deg: Annotated[float, Entry("Tilt from the zenith")] = Field(ge=0, le=90, description="From the zenith")
     azimuth_error_deg: Annotated[float | None, Entry("Bearing off by at most", hint="Empty: not told")] = Field(

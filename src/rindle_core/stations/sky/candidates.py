@@ -107,7 +107,7 @@ class CandidateFacts(Row):
             },
         ),
     ] = Field(default="", description="What moves, cracks or comes off with an antenna on it")
-    worked_on: Annotated[Day | None, Entry("Stood there on")] = Field(
+    worked_on: Annotated[Day | None, Entry("Stood there on", past=True)] = Field(
         default=None, description="Of a set that travels: the day on which the figures below were read"
     )
     worked_clinometer_deg: Annotated[float | None, Entry("Clinometer showed")] = Field(default=None, ge=-90, le=180)

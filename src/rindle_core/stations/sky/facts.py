@@ -61,8 +61,8 @@ class TrialFacts(Row):
 
     letter: Annotated[str, Entry("Where it stands", hint="Empty: the job’s place")] = Field(default="", max_length=3)
     height_m: Annotated[float | None, Entry("Height over ground")] = Field(default=None, ge=0, le=300)
-    started_at: Annotated[AwareDatetime | None, Entry("Trial begun")] = None
-    ended_at: Annotated[AwareDatetime | None, Entry("Trial ended")] = None
+    started_at: Annotated[AwareDatetime | None, Entry("Trial begun", past=True)] = None
+    ended_at: Annotated[AwareDatetime | None, Entry("Trial ended", past=True)] = None
     log_name: Annotated[str, Entry("Log")] = Field(default="", max_length=200)
     events: Annotated[list[TrialEvent], Entry("Gaps of the log")] = Field(default_factory=list, max_length=20_000)
 

@@ -68,9 +68,9 @@ HARD = {"cured_at": "2026-12-05T08:00:00"}
 UNPOURED = {"poured_at": None, "cured_at": None, "curing": []}
 
 
-def on_the_pole(*codes, **changed):
+def on_the_pole(*codes, at="2026-11-24T09:00:00Z", **changed):
     """The job of the ground pole with those steps marked done; by station and code."""
-    marks = [{"code": code, "at": "2026-11-24T09:00:00Z", "by": "Naledi"} for code in codes]
+    marks = [{"code": code, "at": at, "by": "Naledi"} for code in codes]
     told = assess(JobInput.model_validate({**POLE, "step_marks": marks, **changed})).result
     return {one.code: one for view in told.stations for one in view.findings}
 
@@ -81,7 +81,8 @@ def on_the_pole(*codes, **changed):
         ((), SOFT, "unknown"),
         (("lift",), SOFT, "hold"),  # the antenna hangs on soft concrete
         (("mast",), SOFT, "unknown"),  # nothing hangs there yet
-        (("lift",), HARD, "clear"),
+        (("lift",), HARD, "hold"),  # hard since, and hung on while it was soft
+        (("lift",), {**HARD, "at": "2026-12-05T06:00:00Z"}, "clear"),
         (("lift",), UNPOURED, "unknown"),
         ((), UNPOURED, None),  # before the pour nothing is asked of it
         ((), {**UNPOURED, **HARD}, "unknown"),  # judged, and of no pour
@@ -91,8 +92,9 @@ def test_what_hangs_on_concrete_is_held_against_how_hard_it_is(codes, changed, l
     one = on_the_pole(*codes, **changed).get("mount.curing")
     assert (one and one.level) == level
     if level == "hold":
-        assert "hangs on concrete" in one.message
-        assert "Prop it" in one.clears_by
+        late = changed is HARD
+        assert ("hung on before" if late else "hangs on concrete") in one.message
+        assert ("Push the pole" if late else "Prop it") in one.clears_by
 
 
 def test_a_marked_step_whose_needs_are_not_so_is_minded_and_one_let_pass_is_not():

@@ -242,23 +242,52 @@ def test_a_pour_that_one_pair_of_hands_cannot_mix_in_time_is_minded_until_it_is_
     assert {one.code: one.level.value for one in found.findings}["mount.mixing"] == "mind"
     easy = pole(depth_m=1.0, rules=HouseRules(bag_mix_min=1.0))
     assert {one.code: one.level.value for one in easy.findings}["mount.mixing"] == "clear"
-    assert "mount.mixing" not in {one.code for one in pole(depth_m=1.0, poured=True).findings}
+    assert "mount.mixing" not in {one.code for one in pole(depth_m=1.0, poured_at=NOON).findings}
+
+
+NOON = dt.datetime(2026, 11, 24, 12)
 
 
 def test_three_plumb_readings_and_one_more_when_hardened():
     read = [PlumbReading(stage=one, first_deg=0.1, second_deg=-0.2) for one in ("empty", "half", "full")]
     assert levels(pole())["mount.plumb"] == "unknown"
     assert [one.level for one in pole(plumb=read).findings if one.code == "mount.plumb"] == ["clear"]
-    poured = [one for one in pole(plumb=read, poured=True).findings if one.code == "mount.plumb"]
+    poured = [one for one in pole(plumb=read, poured_at=NOON).findings if one.code == "mount.plumb"]
     assert [one.level for one in poured] == ["unknown", "clear"]
     assert "hardened" in poured[0].message
     leans = [*read, PlumbReading(stage="hardened", first_deg=0.3, second_deg=0.4)]
-    last = pole(plumb=leans, poured=True)
+    last = pole(plumb=leans, poured_at=NOON)
     assert last.result.last_lean_deg == pytest.approx(0.5)
     assert levels(last)["mount.plumb"] == "mind"
+    late = pole(plumb=[leans[-1], *read], poured_at=NOON)  # entered in another order: the pole leans as it did
+    assert late.result.last_lean_deg == pytest.approx(0.5)
+    assert levels(late)["mount.plumb"] == "mind"
 
 
-NOON = dt.datetime(2026, 11, 24, 12)
+@pytest.mark.parametrize(
+    ("stage", "hours", "counts"),
+    [
+        ("empty", -1, True),
+        ("empty", 1, False),  # the hole was full by then
+        ("half", 1, True),
+        ("full", 30, False),
+        ("hardened", 30, True),
+        ("hardened", -1, False),  # there was no concrete yet
+    ],
+)
+def test_a_plumb_reading_counts_only_where_its_stage_was_so_at_its_time(stage, hours, counts):
+    told = [
+        PlumbReading(
+            stage=one,
+            first_deg=0.1,
+            second_deg=0.1,
+            read_at=NOON + dt.timedelta(hours=hours) if one == stage else None,
+        )
+        for one in ("empty", "half", "full", "hardened")
+    ]
+    found = [one for one in pole(plumb=told, poured_at=NOON).findings if one.code == "mount.plumb"]
+    assert [one.level for one in found] == (["clear"] if counts else ["unknown", "clear"])
+    assert counts or "another time" in found[0].message
 
 
 def test_concrete_at_twenty_degrees_is_aged_by_the_clock():
@@ -290,10 +319,25 @@ def test_cold_takes_longer_and_what_hangs_too_early_is_a_hold():
     assert levels(chilled)["mount.curing"] == "unknown"
     assert levels(chilled)["mount.frozen"] == "mind"
     assert chilled.result.stages[1].at > warm.result.stages[1].at
-    assert levels(curing(CuringInput(poured_at=NOON, spells=cold, now=now, loaded=True)))["mount.curing"] == "hold"
+    assert levels(curing(CuringInput(poured_at=NOON, spells=cold, now=now, loaded_at=now)))["mount.curing"] == "hold"
     assert levels(curing(CuringInput(poured_at=NOON)))["mount.curing"] == "unknown"
     frozen = curing(CuringInput(poured_at=NOON, spells=[CuringSpell(from_at=NOON, mean_c=-12)], now=now))
     assert frozen.result.stages[0].at is None
+
+
+def test_what_was_hung_on_too_early_is_no_better_for_the_days_that_went_since():
+    read = [CuringSpell(from_at=NOON, mean_c=20)]
+    day = dt.timedelta(days=1)
+    hard = NOON + 3.5 * day  # half the strength after 2 / 0.575 = 3.48 days
+
+    def level(**more):
+        told = CuringInput(poured_at=NOON, spells=read, now=NOON + 9 * day, **more)
+        return levels(curing(told))["mount.curing"]
+
+    assert level(loaded_at=hard) == "clear"
+    assert level(loaded_at=NOON + 3.4 * day) == "hold"
+    assert level(loaded_at=NOON + 1 * day, plumbed_at=NOON + 2 * day) == "hold"  # read while it was soft still
+    assert level(loaded_at=NOON + 1 * day, plumbed_at=hard) == "mind"
 
 
 def test_a_moment_of_another_clock_than_the_sites_is_refused():
