@@ -36,6 +36,11 @@ class Clock:
         aware = moment if moment.tzinfo else moment.replace(tzinfo=self.zone)
         return aware > self.now + _SLACK
 
+    def refuse(self, path: str, told: dt.datetime) -> None:
+        """Raises InputError for a moment, with its zone, that is still to come."""
+        if self.lies_ahead(told.isoformat()):
+            raise InputError([self.fault(path, told.astimezone(self.zone).isoformat(" ", "minutes")[:16])])
+
     def fault(self, path: str, told: str) -> Fault:
         """That it lies ahead."""
         return Fault(

@@ -164,9 +164,7 @@ def enter_state(draft: Draft, code: str, at: dt.datetime) -> None:
     states = [one.code for one in facts.picks.terminal.bringup_states] if facts.picks.terminal else []
     if code not in states:
         raise InputError.one("code", f"{code!r} is no state of this terminal; {', '.join(states)} are accepted")
-    clock = journal.clock_of(draft)
-    if clock.lies_ahead(at.isoformat()):
-        raise InputError([clock.fault("at", at.isoformat(" ", "minutes"))])
+    journal.clock_at(facts.brief.zone).refuse("at", at)
     refuse_power(facts)
     rows, powered_at = told.states_entered, told.powered_at
     if not rows:

@@ -310,9 +310,9 @@ def arrive(job: Job, rooms: Mapping[str, dict[str, Any]], changes: Sequence[tupl
         made[str(told["uid"])] = Change.objects.create(job=job, undoes=made.get(undoes_uid), **told)
 
 
-def clock_of(draft: Draft) -> Clock:
-    """What time it is now, at the site too."""
-    return Clock(timezone.now(), ZoneInfo(draft.facts.brief.zone), today())
+def clock_at(zone: str) -> Clock:
+    """What time it is now, where the site's clocks go by that zone."""
+    return Clock(timezone.now(), ZoneInfo(zone), today())
 
 
 @whole
@@ -323,7 +323,7 @@ def patch(draft: Draft, rooms: Mapping[str, Mapping[str, Any]], *, entered: bool
     for station, change in rooms.items():
         draft.merge(station, change, _ACTOR.get().base)
     if entered:
-        clock = clock_of(draft)
+        clock = clock_at(draft.facts.brief.zone)
         for station in rooms:
             refuse_ahead(ROOMS[station], draft.was.get(station, {}), draft.now.get(station, {}), clock)
 

@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import parse
-from rindle_core.science.site_clock import read_at, told_at
+from rindle_core.science.site_clock import told_at
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.facts import TrialFacts
 from rindle_core.stations.sky.trial_log import MOST_EVENTS, TrialEvent, TrialLog, TrialLogInput, read_trial_log
@@ -18,6 +18,7 @@ from rindle_core.stations.sky.tried import BY_HAND
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import models
 from rindle_server.jobs.journal import Draft, whole
+from rindle_server.jobs.moments import told_moment
 
 _KEPT = 5  # trials that were taken out and can be brought back
 
@@ -94,8 +95,8 @@ def set_clock(draft: Draft, started: str, ended: str) -> None:
     """Sets when the trial began and ended, by the site's clock; empty: not known. Raises InputError."""
     old = draft.facts.sky.trial
     zone = draft.facts.brief.zone
-    begun = _moment(started, zone, "started_at")
-    done = _moment(ended, zone, "ended_at", after=begun)
+    begun = told_moment(started, zone, "started_at")
+    done = told_moment(ended, zone, "ended_at", after=begun)
     if begun is not None and done is not None and done <= begun:
         raise InputError.one("ended_at", f"lies before {told_at(begun, zone)}, when the trial began")
     if done is not None and begun is None:
@@ -103,19 +104,10 @@ def set_clock(draft: Draft, started: str, ended: str) -> None:
     draft.put("sky", trial=_dump(old.model_copy(update={"started_at": begun, "ended_at": done})))
 
 
-def _moment(text: str, zone: str, field: str, after: dt.datetime | None = None) -> dt.datetime | None:
-    if not text.strip():
-        return None
-    try:
-        return read_at(text, zone, after)
-    except ValueError as error:
-        raise InputError.one(field, str(error)) from error
-
-
 def outage_of(facts: JobInput, started: str, seconds: float, cause: str, azimuth_deg: float | None) -> TrialEvent:
     """An outage as it is written down: when it began by the site's clock (empty: it ends now). Raises InputError."""
     trial_began = facts.sky.trial.started_at
-    start = _moment(started, facts.brief.zone, "start", after=trial_began)
+    start = told_moment(started, facts.brief.zone, "start", after=trial_began)
     start = start or timezone.now() - dt.timedelta(seconds=seconds)
     return parse(TrialEvent, {"start": start, "seconds": seconds, "cause": cause, "azimuth_deg": azimuth_deg}, "outage")
 

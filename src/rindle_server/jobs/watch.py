@@ -9,7 +9,6 @@ from django.utils import timezone
 
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import parse
-from rindle_core.science.site_clock import read_at
 from rindle_core.stations.handover.watch import Watch
 from rindle_core.stations.sky.trial_log import TrialEvent, TrialLog, TrialLogInput, read_trial_log
 from rindle_server.errors import Conflict, NotThere
@@ -17,6 +16,7 @@ from rindle_server.jobs import models
 from rindle_server.jobs.after import change_after, facts_after
 from rindle_server.jobs.facts import assessed
 from rindle_server.jobs.journal import Draft, whole
+from rindle_server.jobs.moments import told_moment
 
 _MOST = 20_000
 BY_HAND = "counted by hand"
@@ -63,16 +63,11 @@ def forget(job: models.Job) -> None:
 def set_clock(job: models.Job, started: str, ended: str) -> None:
     """From when to when it was watched, by the site's clock. Raises InputError."""
     zone = assessed(job).facts.brief.zone
-    moments: dict[str, dt.datetime | None] = {}
-    for name, text in (("started_at", started), ("ended_at", ended)):
-        try:
-            moments[name] = read_at(text, zone, moments.get("started_at")) if text.strip() else None
-        except ValueError as error:
-            raise InputError.one(name, str(error)) from error
-    begun, done = moments["started_at"], moments["ended_at"]
+    begun = told_moment(started, zone, "started_at")
+    done = told_moment(ended, zone, "ended_at", after=begun)
     if done is not None and (begun is None or done <= begun):
         raise InputError.one("ended_at", "lies before the watch began; a later time is accepted")
-    _keep(job, watch_now(job).model_copy(update=moments))
+    _keep(job, watch_now(job).model_copy(update={"started_at": begun, "ended_at": done}))
 
 
 def tally(job: models.Job, seconds: float, cause: str, azimuth_deg: float | None) -> None:

@@ -7972,12 +7972,11 @@ export interface components {
         };
         /** @description When it was poured, the temperatures since, and now. All moments are by the site's clock. */
         CuringInput: {
-            /**
-             * @description Whether something already hangs on it
-             * @default false
-             */
-            loaded: boolean;
+            /** @description Since when something hangs on it; None: nothing */
+            loaded_at?: string | null;
             now?: string | null;
+            /** @description When the hardened pole was last read on two faces; None: not, or not when */
+            plumbed_at?: string | null;
             /** Format: date-time */
             poured_at: string;
             /** @default {} */
@@ -9239,8 +9238,8 @@ export interface components {
             lever_m: number;
             plumb?: components["schemas"]["PlumbReading"][];
             pole_mm: number;
-            /** @default false */
-            poured: boolean;
+            /** @description By the site's clock; None: not yet */
+            poured_at?: string | null;
             /** @default {} */
             rules: components["schemas"]["HouseRules"];
             /**
@@ -21418,6 +21417,10 @@ export interface components {
              */
             outside_count: number;
             sectors: components["schemas"]["TrialSector"][];
+            /** @description When that stretch begins */
+            silent_from?: string | null;
+            /** @description Longest stretch without an interruption by obstruction, where the rest of the log has so many that chance does not explain it; None: there is none */
+            silent_h?: number | null;
         };
         /** @description A sector of 30°: observed and predicted share of the time that is blocked. */
         TrialSector: {

@@ -115,7 +115,8 @@ def _bare(given: WatchInput) -> bool:
 
 def _proves(given: WatchInput, counted: TrialResult) -> bool:
     long = counted.hours_h >= given.rules.trial_least_h
-    return long and not given.by_hand and not _bare(given) and counted.believe != "neither"
+    whole = not given.by_hand and not _bare(given) and counted.silent_h is None
+    return long and whole and counted.believe != "neither"
 
 
 def _worse(counted: TrialResult) -> list[TrialSector]:
@@ -170,6 +171,8 @@ def _judge(given: WatchInput, result: WatchResult) -> Finding:
         if given.by_hand
         else "An empty log, and nothing to hold it against"
         if _bare(given)
+        else f"For {counted.silent_h:.1f} of {counted.hours_h:.1f} hours nothing is logged"
+        if counted.silent_h
         else "Some gaps of the log lie outside the time watched",
         Level.CLEAR: "Watched, and out for no longer than is allowed",
     }[level]
@@ -191,6 +194,8 @@ def _judge(given: WatchInput, result: WatchResult) -> Finding:
 def _clears(given: WatchInput, counted: TrialResult, come_back: str) -> str:
     if _bare(given) and not given.by_hand:
         return "See that the log was written at all: one that is empty looks the same."
+    if counted.silent_h:
+        return "See that the log was written all the time; else set the clock of the watch to the time that it was."
     if counted.outside_count:
         return f"{come_back} Check the zone of the log: {counted.outside_count} gaps are left out."
     return come_back

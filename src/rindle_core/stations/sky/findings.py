@@ -224,6 +224,14 @@ TRIAL_OUTSIDE = Kind(
     source="Times of the log against the trial's clock",
     at="sky.trial",
 )
+TRIAL_SILENT = Kind(
+    "sky.trial_silent",
+    "longest stretch of the trial without an interruption, where the rest has them often",
+    against="none",
+    unit="h",
+    source="Poisson: chance leaves such a silence once in 160 000",
+    at="sky.trial",
+)
 PLAN_ALONE = Kind(
     "sky.plan_alone",
     "whether anybody has read the sky that the plan stands for",

@@ -15,7 +15,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.stations.sky.findings import TRIAL, TRIAL_OUTSIDE
+from rindle_core.stations.sky.findings import TRIAL, TRIAL_OUTSIDE, TRIAL_SILENT
 from rindle_core.stations.sky.trial_log import MOST_EVENTS, Cause, TrialEvent
 
 _SECTOR_DEG = 30.0
@@ -23,6 +23,8 @@ _SURE = 2.0  # standard deviations from which two counts are called different
 _HIDDEN_S = 3600.0  # an hour without an event is no proof that the log ran
 
 
+_LEAST_BLOCKED = 5  # interruptions that make a rate
+_MISSED = 12.0  # expected in a silence before it is doubted: chance leaves it so once in 160 000 (Poisson)
 _NOT_PASSED = "the satellites have not passed everywhere yet"
 
 
@@ -92,6 +94,15 @@ class TrialResult(Model):
     observed_blocked_percent: float
     blocked_per_h: float
     outside_count: int = Field(default=0, description="Outages of the log that lie outside the trial's time, left out")
+    silent_h: float | None = Field(
+        default=None,
+        exclude_if=lambda told: told is None,
+        description="Longest stretch without an interruption by obstruction, where the rest of the log has so many "
+        "that chance does not explain it; None: there is none",
+    )
+    silent_from: dt.datetime | None = Field(
+        default=None, exclude_if=lambda told: told is None, description="When that stretch begins"
+    )
     difference_sd: float | None = Field(
         description="Observed less predicted interruptions by obstruction, in standard deviations of the count"
     )
@@ -110,6 +121,22 @@ def _inside(given: TrialInput) -> list[TrialEvent]:
         if start < end:
             kept.append(event.model_copy(update={"start": start, "seconds": (end - start).total_seconds()}))
     return kept
+
+
+def _silence(blocked: Sequence[TrialEvent], given: TrialInput) -> tuple[float, dt.datetime] | None:
+    """Hours and start of the longest stretch without an interruption, where more than chance made it.
+
+    What stands in the way interrupts at one rate: by Poisson's law exp(-rate · length) is the chance of a silence.
+    """
+    if len(blocked) < _LEAST_BLOCKED:
+        return None
+    in_order = sorted(blocked, key=lambda one: one.start)
+    ends = [given.started_at, *(one.start + dt.timedelta(seconds=one.seconds) for one in in_order)]
+    starts = [*(one.start for one in in_order), given.ended_at]
+    length, begin = max((start - end, end) for start, end in zip(starts, ends, strict=True))
+    rest = given.ended_at - given.started_at - length
+    expected = len(blocked) * length / rest if rest > dt.timedelta(0) else 0.0
+    return (length / dt.timedelta(hours=1), begin) if expected >= _MISSED else None
 
 
 def _causes(events: Sequence[TrialEvent], total_s: float) -> list[CauseCount]:
@@ -196,6 +223,7 @@ def trial(given: TrialInput) -> Outcome[TrialResult]:
     spread = given.rules.trial_spread_share * math.sqrt(max(predicted_count or 0.0, 1.0) * of_both)
     sd = None if predicted_count is None else (len(blocked) - predicted_count) / spread
     believe, because = _believe(given, hours, sd, events)
+    silent_h, silent_from = _silence(blocked, given) or (None, None)
     result = TrialResult(
         hours_h=hours,
         available_percent=100.0 * (1.0 - lost_s / total_s),
@@ -207,6 +235,8 @@ def trial(given: TrialInput) -> Outcome[TrialResult]:
         observed_blocked_percent=100.0 * min(sum(event.seconds for event in blocked), total_s) / total_s,
         blocked_per_h=len(blocked) / hours,
         outside_count=len(given.events) - len(events),
+        silent_h=silent_h,
+        silent_from=silent_from,
         difference_sd=sd,
         believe=believe,
         because=because,
@@ -258,7 +288,7 @@ def _believe(
 
 
 def _judge(result: TrialResult, given: TrialInput) -> list[Finding]:
-    outside = _judge_outside(result, given)
+    outside = [*_judge_outside(result, given), *_judge_silent(result)]
     if result.believe == "neither":
         return [TRIAL.missing("The trial cannot be believed", result.because), *outside]
     limit = given.rules.low_orbit_hold_percent
@@ -267,17 +297,26 @@ def _judge(result: TrialResult, given: TrialInput) -> list[Finding]:
         Level.HOLD
         if out > limit
         else Level.MIND
-        if out > given.rules.browse_out_percent or result.believe == "prediction" or given.by_hand or _bare(given)
+        if out > given.rules.browse_out_percent
+        or result.believe == "prediction"
+        or given.by_hand
+        or _bare(given)
+        or result.silent_h
         else Level.CLEAR
     )
+    long = "the panel was too long without service in the trial"
+    served = {
+        Level.HOLD: long,
+        Level.MIND: long if out > given.rules.browse_out_percent else "it was served in what the log holds",
+        Level.CLEAR: "the panel was served well enough",
+    }[level]
     said = {"trial": "Believe the trial", "prediction": "Believe the prediction", "both": "Trial and prediction agree"}[
         result.believe
     ]
     return [
         TRIAL(
             level,
-            f"{said}: the panel was "
-            + ("served well enough" if level is Level.CLEAR else "too long without service in the trial"),
+            f"{said}: {served}",
             result.because,
             figure=out,
             limit=given.rules.browse_out_percent,
@@ -300,6 +339,8 @@ def _clears(result: TrialResult, given: TrialInput, level: Level) -> str:
         return "See that a log was written at all: one that is empty looks the same."
     if given.by_hand and 100.0 - result.available_percent <= given.rules.browse_out_percent:
         return "Read the panel's own log, which sees what nobody does."
+    if result.silent_h and 100.0 - result.available_percent <= given.rules.browse_out_percent:
+        return "Enter the time for which the log was written, or try again."
     return "Move or raise the panel, then try again for as long."
 
 
@@ -315,6 +356,24 @@ def _judge_outside(result: TrialResult, given: TrialInput) -> list[Finding]:
             figure=float(result.outside_count),
             limit=0.0,
             clears_by="Check the zone of the log, and when the trial was started and ended.",
+        )
+    ]
+
+
+def _judge_silent(result: TrialResult) -> list[Finding]:
+    """A log that ends early, or begins late, looks like a good sky."""
+    if result.silent_h is None:
+        return []
+    others = result.hours_h - result.silent_h
+    return [
+        TRIAL_SILENT(
+            Level.MIND,
+            f"For {result.silent_h:.1f} of {result.hours_h:.1f} hours nothing is logged",
+            f"In the other {others:.1f} hours the sky interrupted it all the time. A log that was not written looks "
+            "so; so does a tree that swayed for a while.",
+            figure=result.silent_h,
+            limit=0.0,
+            clears_by="See that the log was written all the time; else set the trial's clock to the time that it was.",
         )
     ]
 

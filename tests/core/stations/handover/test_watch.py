@@ -98,6 +98,16 @@ def test_an_empty_log_that_nothing_is_held_against_proves_nothing():
     assert "one that is empty looks the same" in found.findings[0].clears_by
 
 
+def test_a_log_of_half_the_watch_proves_nothing_of_the_rest():
+    told = {"hours": 12, "every_min": 15, "seconds": 1.0}
+    assert watched(**told).result.proves
+    gaps = [START + dt.timedelta(minutes=15 * (at + 0.5)) for at in range(20)]
+    half = [{"start": at, "seconds": 1.0, "cause": "blocked"} for at in gaps]
+    cut = watched(**told, events=half)
+    assert not cut.result.proves
+    assert (cut.findings[0].level, cut.findings[0].message) == ("mind", "For 7.1 of 12.0 hours nothing is logged")
+
+
 def test_only_a_long_watch_by_a_log_proves_that_there_were_no_gaps():
     assert watched().result.proves
     assert not watched(hours=3).result.proves

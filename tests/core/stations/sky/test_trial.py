@@ -120,6 +120,25 @@ def test_a_count_by_hand_proves_what_was_seen_and_clears_nothing():
     assert held([], by_hand=True).findings[0].level is Level.MIND  # without a prediction too
 
 
+def test_a_log_that_ends_early_clears_nothing():
+    """One in six minutes for the first hour, and none after it: eleven hours of good sky, or of no log."""
+    early = [event(6 * number, 2) for number in range(10)]
+    cut = held(early)
+    assert cut.result.silent_h == pytest.approx(12.0 - 54.0 / 60.0, abs=0.01)
+    assert cut.result.silent_from == early[-1].start + dt.timedelta(seconds=2)
+    assert {one.code: one.level.value for one in cut.findings} == {"sky.trial": "mind", "sky.trial_silent": "mind"}
+    assert "For 11.1 of 12.0 hours" in cut.findings[1].message
+    late = held([event(720 - 6 * number, 2) for number in range(1, 11)])
+    assert late.result.silent_h == pytest.approx(11.0)
+    assert late.result.silent_from == START
+    all_along = held([event(72 * number, 2) for number in range(10)])
+    assert all_along.result.silent_h is None
+    assert [one.level.value for one in all_along.findings] == ["clear"]
+    rain = held([event(6 * number, 2, cause="network") for number in range(10)])  # comes at once, and goes
+    assert rain.result.silent_h is None
+    assert held(early[:4]).result.silent_h is None  # too few to make a rate
+
+
 def test_an_empty_log_with_nothing_to_hold_it_against_clears_nothing():
     assert held([]).findings[0].level is Level.MIND
     assert "written at all" in held([]).findings[0].clears_by
