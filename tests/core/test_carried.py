@@ -63,6 +63,27 @@ def test_a_repair_has_what_stands_there_and_what_is_tried_is_tried_anew():
     assert {"cable.hole_looked", "mount.old_material"} <= clear(job)  # the same wall
 
 
+SEEN_AGAIN = ("mount_seen_again", "cable_seen_again", "sky_seen_again")
+
+
+def test_what_ages_is_looked_at_again_in_a_repair():
+    rooms = to_a_repair({**rooms_of("2026-101"), "sky": {**rooms_of("2026-101")["sky"], "sky_seen_again": True}})
+    rooms["brief"]["follows"] = "2026-101"
+    aged = {"mount.coating", "cable.earth", "cable.sealed", "sky.tube"}
+    first = as_job("2026-101", {**rooms, "brief": {**rooms["brief"], "follows": ""}})
+    assert aged <= clear(first)
+    job = as_job("2026-101", rooms)
+    doubts = {one.code: one for view in assess(job).result.stations for one in view.findings}
+    assert {doubts[code].level for code in ("mount.aged", "cable.aged", "sky.aged")} == {Level.UNKNOWN}
+    assert "2026-101 was handed over" in doubts["sky.aged"].why
+    assert not aged & clear(job)
+    looked = {
+        **rooms,
+        **{name[: -len("_seen_again")]: {**rooms[name[: -len("_seen_again")]], name: True} for name in SEEN_AGAIN},
+    }
+    assert aged <= clear(as_job("2026-101", looked))
+
+
 def test_each_name_is_a_fact_of_its_room():
     for kept in (PLAN, OF_ONE_VISIT):
         for room, names in kept.items():

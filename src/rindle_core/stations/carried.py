@@ -35,14 +35,14 @@ OF_ONE_VISIT: dict[str, tuple[str, ...]] = {
         *("ground_checks", "entry_checks", "travel_checks", "settled_latitude_deg", "settled_longitude_deg"),
     ),
     "aim": ("preset_measured_deg", "preset_side", "modem_azimuth_deg", "modem_elevation_deg", "modem_north"),
-    "sky": ("kept_off",),
+    "sky": ("kept_off", "sky_seen_again"),
     "mount": (
         *("rescue", "rescue_way_code", "services_located_by", "services_located_on", "located_latitude_deg"),
-        *("located_longitude_deg", "checks", "reuse_checks", "bracket_seats", "under"),
+        *("located_longitude_deg", "checks", "reuse_checks", "bracket_seats", "under", "mount_seen_again"),
     ),
     "cable": (
         *("tests", "slack_tried", "end_checks", "earth_bond_mohm", "earth_ground_ohm", "old_tested", "dressed"),
-        "made_cable_code",
+        *("made_cable_code", "cable_seen_again"),
     ),
 }
 _OF_ONE_ORDER: dict[str, tuple[str, ...]] = {

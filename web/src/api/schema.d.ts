@@ -6937,6 +6937,11 @@ export interface components {
             /** @default  */
             cable_code: string;
             cable_pieces?: components["schemas"]["CablePiece"][];
+            /**
+             * @description In a repair: earth, seals and ends are as handed over
+             * @default false
+             */
+            cable_seen_again: boolean;
             conduit_mm?: number | null;
             conduit_steps?: string[];
             /** @default  */
@@ -7044,6 +7049,8 @@ export interface components {
             bulge_mm?: number | null;
             cable_code?: string | null;
             cable_pieces?: components["schemas"]["CablePiece"][] | null;
+            /** @description In a repair: earth, seals and ends are as handed over */
+            cable_seen_again?: boolean | null;
             conduit_mm?: number | null;
             conduit_steps?: string[] | null;
             connector_in_code?: string | null;
@@ -12623,6 +12630,11 @@ export interface components {
              */
             mount_code: string;
             /**
+             * @description In a repair: what stands there is as it was handed over
+             * @default false
+             */
+            mount_seen_again: boolean;
+            /**
              * @default
              * @enum {string}
              */
@@ -12757,6 +12769,8 @@ export interface components {
             mast_wall_mm?: number | null;
             /** @description Kind of mount of the stores; empty: the planned position's */
             mount_code?: string | null;
+            /** @description In a repair: what stands there is as it was handed over */
+            mount_seen_again?: boolean | null;
             mount_side?: ("" | "left" | "right") | null;
             old_material?: ("" | "none" | "suspected" | "cleared") | null;
             operate_mps?: number | null;
@@ -19856,6 +19870,11 @@ export interface components {
             season: "leaf" | "bare";
             sky_photos?: components["schemas"]["SkyPhoto"][];
             /**
+             * @description In a repair: nothing has grown or been built since
+             * @default false
+             */
+            sky_seen_again: boolean;
+            /**
              * @description Number of the skyline in use
              * @default 0
              */
@@ -19898,6 +19917,8 @@ export interface components {
             positions?: components["schemas"]["Candidate"][] | null;
             season?: ("leaf" | "bare") | null;
             sky_photos?: components["schemas"]["SkyPhoto"][] | null;
+            /** @description In a repair: nothing has grown or been built since */
+            sky_seen_again?: boolean | null;
             /** @description Number of the skyline in use */
             sky_set?: number | null;
             skylines?: components["schemas"]["SkylineSet"][] | null;

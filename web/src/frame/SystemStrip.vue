@@ -36,7 +36,7 @@ const parts = computed(() => {
 
 <style scoped>
 .system {
-  margin: 4px 0 8px;
+  margin: -8px 0 -6px; /* it goes with the sentence above it and the leaves below: what is worked on comes higher */
 }
 summary {
   display: flex;

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
+from rindle_core.stations.aged import Aged
 from rindle_core.stations.belongs import Belongs
 from rindle_core.stations.cable import findings as found
 from rindle_core.stations.cable.findings import (
@@ -63,6 +64,19 @@ HOLE = Belongs(
     is_one=True,
 )
 
+LAID = Aged(
+    room="cable",
+    kind=found.AGED,
+    seen="cable_seen_again",
+    message="Earth, seals and ends were not looked at again",
+    look_for="Look for green or loose lugs, cracked sealant, water in the ends, and cable that chafes.",
+    was_told=lambda job: bool(job.cable.earth_path or job.cable.sealed_by or job.cable.cable_code),
+    findings=tuple(
+        one.code
+        for one in (EARTH, found.EARTH_POINT, found.EARTH_BUILDING, found.SEALED, found.ENTRY_DONE, OUTDOOR_ENDS)
+    ),
+)
+
 
 def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     """The change, with what its earth and its ends belong to."""
@@ -71,4 +85,4 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     return {**change, **BELONGS.stamped(change, job), **MADE.stamped(change, now), **HOLE.stamped(change, job)}
 
 
-__all__ = ["BELONGS", "HOLE", "MADE", "entered"]
+__all__ = ["BELONGS", "HOLE", "LAID", "MADE", "entered"]

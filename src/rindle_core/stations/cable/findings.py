@@ -249,6 +249,13 @@ HOLE_OF = Kind(
     source="What the job said when it was told",
     at="cable.hole_mm",
 )
+AGED = Kind(
+    "cable.aged",
+    "whether earth, seals and ends were looked at again",
+    against="what was handed over",
+    source="What the job that it follows said",
+    at="cable.earth_path",
+)
 MADE_OF = Kind(
     "cable.made_of",
     "whether ends, tests and route are those of the cable that the job has now",

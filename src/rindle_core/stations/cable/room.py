@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from rindle_core.stations.brief.day_weather import LOOKS_AT as OF_WEATHER
 from rindle_core.stations.cable.assess import assess
-from rindle_core.stations.cable.entered import BELONGS, HOLE, MADE, entered
+from rindle_core.stations.cable.entered import BELONGS, HOLE, LAID, MADE, entered
 from rindle_core.stations.cable.facts import CableFacts
 from rindle_core.stations.cable.headline import headline
 from rindle_core.stations.cable.part import CablePart
@@ -23,10 +23,17 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    doubts=tuple(Doubt(one.doubts, one.findings) for one in (BELONGS, HOLE, MADE)),
+    doubts=tuple(Doubt(one.doubts, one.findings) for one in (BELONGS, HOLE, MADE, LAID)),
     looks_at=(
-        *(*LOOKS_AT, *OF_MOUNT, *PLANNED, *OF_WEATHER, "mount.height_above_ground_m", "brief.terminal_code"),
-        *("build.step_marks", "build.built_terminal_code", *MOUNTING),
+        *(
+            *LOOKS_AT,
+            *OF_MOUNT,
+            *PLANNED,
+            *OF_WEATHER,
+            "mount.height_above_ground_m",
+            "brief.terminal_code",
+        ),
+        *("brief.follows", "build.step_marks", "build.built_terminal_code", *MOUNTING),
         *("handover.runs", "bringup.powered_at", "bringup.states_entered"),
     ),
     reads=(),

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
+from rindle_core.stations.aged import Aged
 from rindle_core.stations.belongs import Belongs, stamp_rows
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.mount import findings as found
@@ -97,6 +98,16 @@ SITE = Belongs(
     ),
 )
 
+STANDING = Aged(
+    room="mount",
+    kind=whose.AGED,
+    seen="mount_seen_again",
+    message="What stands there was not looked at again",
+    look_for="Look for rust, cracks round the fixings, loose bolts and play, and whether the pole is plumb still.",
+    was_told=lambda job: bool(mount_code(job)),
+    findings=tuple(one.code for one in (found.COATING, found.PLUMB, found.HARDWARE, fixed.FIXING)),
+)
+
 
 def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     """The change, with the planned spot where services are marked, the kind of mount of each check and bracket, and the
@@ -128,4 +139,4 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
     return whole
 
 
-__all__ = ["BELONGS", "DOWN", "MAST", "SITE", "SPOT", "entered"]
+__all__ = ["BELONGS", "DOWN", "MAST", "SITE", "SPOT", "STANDING", "entered"]

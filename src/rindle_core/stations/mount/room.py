@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from rindle_core.stations.brief.day_weather import LOOKS_AT as OF_WEATHER
 from rindle_core.stations.mount.assess import assess
-from rindle_core.stations.mount.entered import BELONGS, DOWN, MAST, SITE, SPOT, entered
+from rindle_core.stations.mount.entered import BELONGS, DOWN, MAST, SITE, SPOT, STANDING, entered
 from rindle_core.stations.mount.facts import MountFacts
 from rindle_core.stations.mount.headline import headline
 from rindle_core.stations.mount.part import MountPart
@@ -21,7 +21,7 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    doubts=tuple(Doubt(one.doubts, one.findings) for one in (BELONGS, DOWN, MAST, SPOT, SITE)),
+    doubts=tuple(Doubt(one.doubts, one.findings) for one in (BELONGS, DOWN, MAST, SPOT, SITE, STANDING)),
     looks_at=(
         *("brief.height_m", "brief.surface", "brief.may_drill", "brief.permanence", "brief.wanted_height_m"),
         *(
@@ -30,6 +30,7 @@ STATION = Station(
             "brief.crew",
             "brief.date",
             "brief.zone",
+            "brief.follows",
             "brief.hazards",
             *PLANNED,
             *LOOKS_AT,

@@ -33,3 +33,10 @@ SIDE_OF = Kind(
     at="mount.mount_side",
 )
 RESCUE_OF = Kind("mount.rescue_of", "of which way up that is", against="the one of now", at="mount.rescue")
+AGED = Kind(
+    "mount.aged",
+    "whether what stands there was looked at again",
+    against="what was handed over",
+    source="What the job that it follows said",
+    at="mount.checks",
+)

@@ -224,6 +224,13 @@ TRIAL_OUTSIDE = Kind(
     source="Times of the log against the trial's clock",
     at="sky.trial",
 )
+AGED = Kind(
+    "sky.aged",
+    "whether the sky was looked at again",
+    against="what was handed over",
+    source="What the job that it follows said",
+    at="sky.skylines",
+)
 TRIAL_SILENT = Kind(
     "sky.trial_silent",
     "longest stretch of the trial without an interruption, where the rest has them often",

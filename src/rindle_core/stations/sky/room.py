@@ -8,7 +8,7 @@ from rindle_core.stations.sky.entered import entered
 from rindle_core.stations.sky.facts import SkyFacts
 from rindle_core.stations.sky.headline import headline
 from rindle_core.stations.sky.part import SkyPart
-from rindle_core.stations.sky.stood import judge_place_moved
+from rindle_core.stations.sky.stood import VIEW, judge_place_moved
 from rindle_core.stations.station import Doubt, Station
 
 STATION = Station(
@@ -19,7 +19,7 @@ STATION = Station(
     assess=assess,
     headline=headline,
     entered=entered,
-    doubts=(Doubt(judge_place_moved),),
+    doubts=(Doubt(judge_place_moved), Doubt(VIEW.doubts)),
     looks_at=("brief", "mount.height_above_ground_m"),
     reads=(),
 )

@@ -8,10 +8,11 @@ from typing import Any
 from rindle_core.kernel.findings import Finding, Kind, Level
 from rindle_core.kernel.house_rules import HouseRules
 from rindle_core.science.geodesy import apart_m
+from rindle_core.stations.aged import Aged
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.candidates import Candidate
 from rindle_core.stations.sky.facts import SkylineSet
-from rindle_core.stations.sky.findings import PLACE_MOVED, PLAN_MOVED
+from rindle_core.stations.sky.findings import AGED, PLACE_MOVED, PLAN_MOVED
 from rindle_core.stations.sky.seen import absolute_of, set_for, spot_of, spot_read
 
 Spot = tuple[float, float] | None
@@ -111,4 +112,13 @@ def judge_place_moved(job: JobInput, letter: str | None = None) -> list[Finding]
     return found
 
 
-__all__ = ["STAMP", "judge_place_moved", "stamped"]
+VIEW = Aged(
+    room="sky",
+    kind=AGED,
+    seen="sky_seen_again",
+    message="The sky was not looked at again",
+    look_for="Trees grow and neighbours build: look along the beam, and read anew what has changed.",
+    was_told=lambda job: bool(job.sky.things or any(one.points or one.obstacles for one in job.sky.skylines)),
+)
+
+__all__ = ["STAMP", "VIEW", "judge_place_moved", "stamped"]

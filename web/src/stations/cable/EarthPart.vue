@@ -27,6 +27,12 @@ const told = computed(() => store.job!.facts.cable)
     label="It was done for what the job says now"
     @said="store.patch({ earthed_terminal_code: '', earthed_mount_code: '', earthed_letter: '' })"
   />
+  <said-anew
+    station="cable"
+    code="cable.aged"
+    label="Looked at again: as it was handed over"
+    @said="store.patch({ cable_seen_again: true })"
+  />
   <drawing-view name="earth" />
   <p v-if="goods.length">
     Brought for it:

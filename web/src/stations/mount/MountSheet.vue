@@ -175,7 +175,15 @@ const wall = computed(() => ['plate', 'brackets'].includes(holds.value) && (kind
     </p>
   </leaf-part>
   <leaf-part leaf="lift" title="The way up"><lift-part /></leaf-part>
-  <leaf-part leaf="checks" title="Tried once it stands"><check-part /></leaf-part>
+  <leaf-part leaf="checks" title="Tried once it stands">
+    <said-anew
+      station="mount"
+      code="mount.aged"
+      label="Looked at again: as it was handed over"
+      @said="store.patch({ mount_seen_again: true })"
+    />
+    <check-part />
+  </leaf-part>
   <leaf-part v-if="kind" leaf="care" title="Turning, tightening, care"><care-part /></leaf-part>
   <p v-if="WITH_ELEVATION.has(leaf)" class="caution">
     <template v-if="store.aloft"

@@ -165,6 +165,12 @@ defineExpose({ focus: () => document.getElementById('skyline-line')?.focus() })
     label="It was read at the place as it is now"
     @said="change({ read_latitude_deg: null, read_longitude_deg: null, read_east_m: null, read_north_m: null })"
   />
+  <said-anew
+    station="sky"
+    code="sky.aged"
+    label="Looked at again: nothing new stands there"
+    @said="store.patch({ sky_seen_again: true })"
+  />
   <p v-if="store.skyline" class="row small">
     <progress :value="scanned" max="100" aria-label="Bearings read" />
     <span class="quiet">{{ scanned.toFixed(0) }} % of the bearings that matter have a point within 15°.</span>
