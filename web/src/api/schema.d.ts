@@ -6938,7 +6938,7 @@ export interface components {
             cable_code: string;
             cable_pieces?: components["schemas"]["CablePiece"][];
             /**
-             * @description In a repair: earth, seals and ends are as handed over
+             * @description In a repair
              * @default false
              */
             cable_seen_again: boolean;
@@ -7049,7 +7049,7 @@ export interface components {
             bulge_mm?: number | null;
             cable_code?: string | null;
             cable_pieces?: components["schemas"]["CablePiece"][] | null;
-            /** @description In a repair: earth, seals and ends are as handed over */
+            /** @description In a repair */
             cable_seen_again?: boolean | null;
             conduit_mm?: number | null;
             conduit_steps?: string[] | null;
@@ -7244,6 +7244,11 @@ export interface components {
             begins_off_m: number;
             /** @description Bends of over 30° */
             corner_count: number;
+            /**
+             * @description From where the way ends to the nearest indoor unit drawn, level; 0: there, or none is drawn
+             * @default 0
+             */
+            ends_off_m: number;
             /** @description Corners of which no height is told */
             heightless_count: number;
             /** @description Along all pieces; at least, where heights are not known */
@@ -12630,7 +12635,7 @@ export interface components {
              */
             mount_code: string;
             /**
-             * @description In a repair: what stands there is as it was handed over
+             * @description In a repair
              * @default false
              */
             mount_seen_again: boolean;
@@ -12769,7 +12774,7 @@ export interface components {
             mast_wall_mm?: number | null;
             /** @description Kind of mount of the stores; empty: the planned position's */
             mount_code?: string | null;
-            /** @description In a repair: what stands there is as it was handed over */
+            /** @description In a repair */
             mount_seen_again?: boolean | null;
             mount_side?: ("" | "left" | "right") | null;
             old_material?: ("" | "none" | "suspected" | "cleared") | null;
@@ -19870,7 +19875,7 @@ export interface components {
             season: "leaf" | "bare";
             sky_photos?: components["schemas"]["SkyPhoto"][];
             /**
-             * @description In a repair: nothing has grown or been built since
+             * @description In a repair
              * @default false
              */
             sky_seen_again: boolean;
@@ -19917,7 +19922,7 @@ export interface components {
             positions?: components["schemas"]["Candidate"][] | null;
             season?: ("leaf" | "bare") | null;
             sky_photos?: components["schemas"]["SkyPhoto"][] | null;
-            /** @description In a repair: nothing has grown or been built since */
+            /** @description In a repair */
             sky_seen_again?: boolean | null;
             /** @description Number of the skyline in use */
             sky_set?: number | null;

@@ -5,7 +5,7 @@ import { NButton, NSelect } from 'naive-ui'
 import { computed } from 'vue'
 import HeldInput from '@/fields/HeldInput.vue'
 import { factAt, type Path } from '@/fields/told'
-import { toEntry, unitSign } from '@/lib/quantity'
+import { formatQuantity, unitSign } from '@/lib/quantity'
 import WordHelp from '@/frame/WordHelp.vue'
 import PlanTape from '@/plan/PlanTape.vue'
 import { boxed, boxOf, cornerAfter, kindOf, leastCorners, stretches, type Thing, withoutCorner } from '@/plan/plan'
@@ -73,7 +73,7 @@ function setBox(key: 'along_m' | 'across_m' | 'bearing_deg', value: number | nul
 const sides = computed(() => stretches(props.thing).map(([a, b]) => Math.hypot(a.east - b.east, a.north - b.north)))
 const lengthOf = (index: number) => {
   const side = sides.value[index]
-  return side === undefined ? '' : toEntry(Math.round(side * 100) / 100, 'm', prefs.system)
+  return side === undefined ? '' : formatQuantity(side, 'm', prefs.system, 1)
 }
 const faults = computed(() => {
   const at = (store.job?.facts.sky.things ?? []).length
@@ -143,7 +143,7 @@ function remove(): void {
           <th scope="col">East, {{ unitSign('m', prefs.system) }}</th>
           <th scope="col">North, {{ unitSign('m', prefs.system) }}</th>
           <th v-if="raised" scope="col">Up, {{ unitSign('m', prefs.system) }}</th>
-          <th v-if="kind.shape !== 'point'" scope="col">Length, {{ unitSign('m', prefs.system) }}</th>
+          <th v-if="kind.shape !== 'point'" scope="col">Length</th>
         </tr>
       </thead>
       <tbody>

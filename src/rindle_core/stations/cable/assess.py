@@ -16,7 +16,7 @@ from rindle_core.stations.cable.around import (
 )
 from rindle_core.stations.cable.asked import asked_cable, asked_earth, asked_hole, asked_list, chosen_cable, ends_kind
 from rindle_core.stations.cable.cable import ExtraRunsInput, extra_runs
-from rindle_core.stations.cable.findings import EARTH, HOLE, PLANNED, STOPPED, WAITS_CABLE
+from rindle_core.stations.cable.findings import EARTH, HOLE, INDOORS, PLANNED, STOPPED, WAITS_CABLE
 from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.cable.pieces import CablePiece, run_length_m, untold
 from rindle_core.stations.entries import JobInput
@@ -65,6 +65,14 @@ def _judge_planned(job: JobInput) -> list[Finding]:
             clears_by="Enter the pieces of this way, loops and slack too.",
         )
     ]
+
+
+def _judge_indoors(job: JobInput) -> list[Finding]:
+    """A run that ends at the wall is shorter than the one that will be laid: no length or loss of it is the whole."""
+    kinds = {one.kind for one in job.cable.cable_pieces}
+    if not kinds or "indoor" in kinds or not ("wall" in kinds or job.brief.indoor):
+        return []
+    return [INDOORS.missing("How far it goes indoors is not told", "Enter the piece from the wall to the indoor unit.")]
 
 
 def _as_pieces(way: CableWay, loop_m: float) -> list[CablePiece]:
@@ -122,7 +130,7 @@ def assess(context: Context) -> Outcome[CablePart]:
             "earth": earthed.result if earthed else None,
         }
     )
-    found = [*judged, *bonded, *_judge_planned(job), *stops_of(job, STOPPED, "drill")]
+    found = [*judged, *bonded, *_judge_planned(job), *_judge_indoors(job), *stops_of(job, STOPPED, "drill")]
     return Outcome(part, found)
 
 

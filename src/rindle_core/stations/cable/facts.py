@@ -58,7 +58,7 @@ class CableFacts(Facts):
     looked_outside: Annotated[bool, Entry("Looked at outside")] = False
     swept: Annotated[bool, Entry("Swept with a detector")] = False
     wall_things: Annotated[list[WallThing], Entry("Near the hole")] = Field(default_factory=list, max_length=40)
-    cable_seen_again: bool = Field(default=False, description="In a repair: earth, seals and ends are as handed over")
+    cable_seen_again: Annotated[bool, Entry("Earth, seals and ends were looked at again", hint="In a repair")] = False
     sealed_by: Annotated[
         SealedBy,
         Entry(

@@ -25,6 +25,7 @@ LENGTH = Kind(
     source="Terminal's cable limits",
     at="cable.cable_pieces",
 )
+INDOORS = Kind("cable.indoors", "a piece indoors, where the unit stands behind the wall", at="cable.cable_pieces")
 PLANNED = Kind(
     "cable.planned",
     "the pieces together against what the planned position needs",

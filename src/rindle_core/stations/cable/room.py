@@ -33,7 +33,7 @@ STATION = Station(
             "mount.height_above_ground_m",
             "brief.terminal_code",
         ),
-        *("brief.follows", "build.step_marks", "build.built_terminal_code", *MOUNTING),
+        *("brief.follows", "brief.indoor", "build.step_marks", "build.built_terminal_code", *MOUNTING),
         *("handover.runs", "bringup.powered_at", "bringup.states_entered"),
     ),
     reads=(),

@@ -162,7 +162,7 @@ class MountFacts(Facts):
     pour_checks: Annotated[list[str], Entry("Seen to at the pour", words="pour_checks")] = Field(
         default_factory=list, max_length=40
     )
-    mount_seen_again: bool = Field(default=False, description="In a repair: what stands there is as it was handed over")
+    mount_seen_again: Annotated[bool, Entry("What stands there was looked at again", hint="In a repair")] = False
     poured_at: Annotated[SiteMoment | None, Entry("Poured at", placeholder="2026-11-24 12:30")] = None
     curing: Annotated[list[CuringSpell], Entry("Temperatures since")] = Field(default_factory=list, max_length=200)
     cured_at: Annotated[SiteMoment | None, Entry("Judged at", placeholder="2026-11-28 08:00", past=True)] = None

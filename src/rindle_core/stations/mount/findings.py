@@ -17,6 +17,7 @@ from rindle_core.stations.mount.fixing_findings import (  # noqa: F401  # listed
     WAITS_FIXING,
 )
 from rindle_core.stations.mount.whose_findings import (  # noqa: F401
+    AGED,
     MAST_OF,
     RESCUE_OF,
     SIDE_OF,

@@ -74,7 +74,7 @@ class SkyFacts(Facts):
     position_letter: Annotated[str, Entry("The terminal is planned at", hint="Empty: the job’s place")] = Field(
         default="", max_length=3, description="Candidate that the terminal is planned for; empty: the job's place"
     )
-    sky_seen_again: bool = Field(default=False, description="In a repair: nothing has grown or been built since")
+    sky_seen_again: Annotated[bool, Entry("The sky was looked at again", hint="In a repair")] = False
     things: Annotated[list[PlanThing], Entry("Site plan")] = Field(default_factory=list, max_length=200)
     things_latitude_deg: Annotated[float | None, Entry("Latitude of the place when the plan was begun")] = Field(
         default=None, ge=-90, le=90

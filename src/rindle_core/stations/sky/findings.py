@@ -236,7 +236,7 @@ TRIAL_SILENT = Kind(
     "longest stretch of the trial without an interruption, where the rest has them often",
     against="none",
     unit="h",
-    source="Poisson: chance leaves such a silence once in 160 000",
+    source="By chance such a silence comes once in 160 000",
     at="sky.trial",
 )
 PLAN_ALONE = Kind(

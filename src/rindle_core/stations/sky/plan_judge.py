@@ -166,6 +166,16 @@ def _judge_cable(one: PositionOnPlan, given: SitePlanInput) -> list[Finding]:
                 clears_by="Move its first corner to the terminal.",
             )
         ]
+    if way.ends_off_m:
+        return [
+            PLAN_CABLE(
+                Level.MIND,
+                "The drawn cable way does not reach the indoor unit",
+                "What lies between is in no length.",
+                figure=way.ends_off_m,
+                clears_by="Draw its last corner at the indoor unit.",
+            )
+        ]
     if given.most_cable_m is None:
         return []
     found = PLAN_CABLE.at_most(

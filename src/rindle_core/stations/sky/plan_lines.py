@@ -36,6 +36,10 @@ class CableWay(Model):
     corner_count: int = Field(description="Bends of over 30°")
     heightless_count: int = Field(description="Corners of which no height is told")
     begins_off_m: float = Field(description="From the terminal to where the way begins, level")
+    ends_off_m: float = Field(
+        default=0.0,
+        description="From where the way ends to the nearest indoor unit drawn, level; 0: there, or none is drawn",
+    )
 
 
 class LadderPlace(Model):
@@ -61,6 +65,11 @@ def _bends(points: Sequence[tuple[float, float, float]]) -> int:
         cosine = max(-1.0, min(1.0, sum(p * q for p, q in zip(a, b, strict=True)) / length))
         count += math.degrees(math.acos(cosine)) > _TURN_DEG
     return count
+
+
+def _off_m(end: Spot, places: Sequence[Spot]) -> float:
+    off_m = min((math.dist(end, place) for place in places), default=0.0)
+    return off_m if off_m > _BEGINS_M else 0.0
 
 
 def cable_way(
@@ -99,7 +108,8 @@ def cable_way(
         length_m=sum(one.length_m for one in pieces),
         corner_count=_bends(points),
         heightless_count=sum(up is None for up in told),
-        begins_off_m=math.dist(spots[0], at) if math.dist(spots[0], at) > _BEGINS_M else 0.0,
+        begins_off_m=_off_m(spots[0], [at]),
+        ends_off_m=_off_m(spots[-1], [one.spots[0] for one in things if one.told.role == "indoor" and one.spots]),
     )
 
 

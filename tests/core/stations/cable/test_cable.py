@@ -135,3 +135,21 @@ def test_a_job_says_which_pieces_wait_and_reckons_nothing_on_them():
     assert next(one for one in step.figures if one.name == "Length").text.startswith("or more")
     rows = {one.name: one.cue for one in told.kit_list.rows}
     assert any(cue.startswith("at least") for name, cue in rows.items() if name.endswith("run IF"))
+
+
+@pytest.mark.parametrize(
+    ("kinds", "indoor", "asked"),
+    [
+        (["arm", "outdoor", "wall", "indoor"], [], False),
+        (["arm", "outdoor", "wall"], [], True),
+        (["arm", "outdoor"], ["mains"], True),  # the unit goes into the house
+        (["arm", "outdoor"], [], False),
+        ([], ["mains"], False),
+    ],
+)
+def test_a_run_that_ends_at_the_wall_is_not_the_whole(kinds, indoor, asked):
+    pieces = [{"kind": kind, "length_m": 2.0} for kind in kinds]
+    facts = {**golden.read("2026-101")["facts"], "cable_pieces": pieces, "indoor": indoor}
+    told = assess(JobInput.model_validate(facts)).result
+    found = {one.code: one.level for view in told.stations for one in view.findings}
+    assert found.get("cable.indoors") == ("unknown" if asked else None)

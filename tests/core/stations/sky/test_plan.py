@@ -264,6 +264,10 @@ def test_a_cable_way_is_as_long_as_its_pieces():
     blind = thing("cable_way", (0, 0), (4, 0), (4, 6), letter="A")
     assert found("cable", blind, height=3.0, most_cable_m=20.0).level is Level.UNKNOWN
     assert found("cable", way, at=(5, 5), height=3.0, most_cable_m=20.0).level is Level.MIND  # begins elsewhere
+    inside = [thing("indoor", spot) for spot in ((30, 30), (4, 6.5))]
+    assert found("cable", way, *inside, height=3.0, most_cable_m=20.0).level is Level.CLEAR  # it ends at one of them
+    short = found("cable", way, inside[0], height=3.0, most_cable_m=20.0)
+    assert (short.level, short.figure) == (Level.MIND, pytest.approx(math.hypot(26, 24)))
 
 
 def test_shelter_is_the_standards_displacement():
