@@ -8547,6 +8547,8 @@ export interface components {
              * @default 0
              */
             joint_count: number;
+            /** @description Loss of the run at the bottom of the IF */
+            least_db?: number | null;
             /** @description Lowest on the day */
             low_c?: number | null;
             pieces?: components["schemas"]["CablePiece"][];
@@ -18620,6 +18622,8 @@ export interface components {
             online: boolean;
             /** @description Names of the job's papers: what is not there is no picture */
             pictures?: string[];
+            /** @description Of the run at Cable, at the top of the IF; None: not all of it is measured */
+            reckoned_loss_db?: number | null;
             /** @default {} */
             rules: components["schemas"]["HouseRules"];
             /**

@@ -39,6 +39,7 @@ from rindle_core.stations.bringup.transmit import Transmit, installing, judge_in
 from rindle_core.stations.bringup.update import UpdateInput, update
 from rindle_core.stations.bringup.wiring import wiring_of
 from rindle_core.stations.build.before_power import before_power_open
+from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.peak.coarse import has_signal
 from rindle_core.stations.peak.part import PeakPart
@@ -286,6 +287,7 @@ def assess(context: Context) -> Outcome[BringUpPart]:
             supply=terminal.supply,
             locked_db=_locked_db(context),
             now_db=told.device_level_db if online else None,
+            reckoned_loss_db=_reckoned_loss_db(context),
             rules=job.picks.rules,
         )
     )
@@ -388,6 +390,11 @@ def _locked_db(context: Context) -> float | None:
     pointing = context.result(PeakPart).pointing
     own = pointing is not None and pointing.guide is not None and pointing.guide.kind in MODEM_GUIDES
     return context.job.peak.lock_after_db if own else None
+
+
+def _reckoned_loss_db(context: Context) -> float | None:
+    run = context.result(CablePart).cable
+    return None if run is None or run.untold_count else run.loss_high_db
 
 
 def _stage(context: Context, online: bool, transmit: Transmit) -> RadioStage:

@@ -168,6 +168,14 @@ RADIO_FELL = Kind(
     unit="db",
     at="bringup.radio",
 )
+RADIO_RUN = Kind(
+    "bringup.radio_run",
+    "loss of the cable, as the page shows it",
+    against="the loss reckoned at Cable and house rule `test_loss_db`",
+    unit="db",
+    source="Cable's own figures",
+    at="bringup.radio",
+)
 RADIO_SUPPLY = Kind(
     "bringup.radio_supply",
     "current up the cable, as the page shows it",

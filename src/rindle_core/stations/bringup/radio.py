@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import itertools
+
 from pydantic import Field
 
 from rindle_core.catalogue.cables import Supply
@@ -9,9 +11,17 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.house_rules import DEFAULT_RULES, HouseRules
 from rindle_core.kernel.model import Model
 from rindle_core.kernel.registry import Outcome, register
-from rindle_core.stations.bringup.findings import RADIO, RADIO_FELL, RADIO_ONLINE, RADIO_SUPPLY, TRANSMIT_LEVEL
+from rindle_core.stations.bringup.findings import (
+    RADIO,
+    RADIO_FELL,
+    RADIO_ONLINE,
+    RADIO_RUN,
+    RADIO_SUPPLY,
+    TRANSMIT_LEVEL,
+)
 from rindle_core.stations.bringup.rows import RADIO_STAGES, RadioMark, RadioStage
 
+_BEFORE_PEAK: tuple[RadioStage, ...] = ("preset", "locked")
 _BEFORE_CODE: tuple[RadioStage, ...] = ("locked_down", "on_network")
 
 
@@ -35,6 +45,9 @@ class RadioInput(Model):
         description="At Peak after tightening, as the terminal itself showed it; a meter's scale is another",
     )
     now_db: float | None = Field(default=None, description="What it shows now, of one that is online")
+    reckoned_loss_db: float | None = Field(
+        default=None, description="Of the run at Cable, at the top of the IF; None: not all of it is measured"
+    )
     rules: HouseRules = DEFAULT_RULES
 
 
@@ -113,7 +126,7 @@ def _judge(given: RadioInput, rows: list[RadioRow], noted: bool) -> list[Finding
     online = next(row for row in rows if row.stage == "activated")
     if given.online and (online.mark is None or online.mark.es_n0_db is None):
         found.append(RADIO_ONLINE.missing("No radio figures are noted since it is online", "Read them once more."))
-    found += _judge_fall(given, rows) + _judge_supply(given)
+    found += _judge_fall(given, rows) + _judge_supply(given) + _judge_run(given)
     near = [row for row in rows if row.transmit_left_db is not None]
     if near:
         assert near[-1].transmit_left_db is not None
@@ -158,21 +171,57 @@ def _judge_supply(given: RadioInput) -> list[Finding]:
     ]
 
 
+def _judge_run(given: RadioInput) -> list[Finding]:
+    """The loss that its page shows against the one that was reckoned of cable and ends."""
+    told = [mark.run_loss_db for mark in given.marks if mark.run_loss_db is not None]
+    if not told or given.reckoned_loss_db is None:
+        return []
+    return [
+        RADIO_RUN.at_most(
+            told[-1],
+            given.reckoned_loss_db + given.rules.test_loss_db,
+            over="Its page shows more loss in the cable than was reckoned",
+            clear="Its page shows the loss that was reckoned of the cable",
+            why="A bent, wet or badly made end: it gets worse.",
+            clears_by="Power off; make the ends anew, look for a kink, and read it again.",
+            level=Level.MIND,
+        )
+    ]
+
+
 def _judge_fall(given: RadioInput, rows: list[RadioRow]) -> list[Finding]:
-    """The last stage against the best before it: a fall that was noted long ago is a fall still. What Peak left comes
-    first, what it shows now last.
+    """The last stage against the best before it, and any other stage too: a fall that was noted is a fall, though the
+    level came back. What Peak left comes first, what it shows now last.
     """
-    noted = [(row.name, row.mark.es_n0_db) for row in rows if row.mark and row.mark.es_n0_db is not None]
+    told = [(row.stage, row.name, row.mark.es_n0_db) for row in rows if row.mark and row.mark.es_n0_db is not None]
+    early = [(name, level) for stage, name, level in told if stage in _BEFORE_PEAK]
+    noted = [(name, level) for stage, name, level in told if stage not in _BEFORE_PEAK]
     ends = (("At Peak, tightened", given.locked_db), ("Now", given.now_db))
     first, last = ([(name, level)] if level is not None else [] for name, level in ends)
-    levels = [*first, *noted, *last]
+    levels = [*early, *first, *noted, *last]
     if len(levels) < 2:
         return []
     name, last_db = levels[-1]
+    limit_db = given.rules.level_shortfall_db
+    best = list(itertools.accumulate((level for _, level in levels), max))
+    since_peak = list(zip(levels, best, strict=True))[len(early) : -1]
+    dip_db, at = max(((top - level, at) for (at, level), top in since_peak), default=(0.0, ""))
+    if dip_db > limit_db >= best[-2] - last_db:
+        return [
+            RADIO_FELL(
+                Level.MIND,
+                f"The level fell at “{at}”, and came back",
+                "A contact that comes and goes, somebody in front of it, or a slip of the pen.",
+                figure=dip_db,
+                limit=limit_db,
+                bound="at_most",
+                clears_by="Move each connector and look at the level; put a wrong figure right.",
+            )
+        ]
     return [
         RADIO_FELL.at_most(
-            max(level for _, level in levels[:-1]) - last_db,
-            given.rules.level_shortfall_db,
+            best[-2] - last_db,
+            limit_db,
             over=f"The level at “{name}” is under the best before it",
             clear=f"The level at “{name}” is that of the stages before it",
             why="Something moved, got wet or came loose since, or the weather changed.",

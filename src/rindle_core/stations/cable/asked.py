@@ -92,7 +92,7 @@ def asked_hole(job: JobInput, terminal: Terminal, chosen: CoaxCable) -> Outcome[
     )
 
 
-def asked_list(job: JobInput, terminal: Terminal, chosen: CoaxCable, expected_db: float | None) -> Outcome[DressResult]:
+def asked_list(job: JobInput, terminal: Terminal, chosen: CoaxCable, run: CableResult) -> Outcome[DressResult]:
     """The `cable_list` calculator."""
     told = job.cable
     return cable_list(
@@ -110,7 +110,8 @@ def asked_list(job: JobInput, terminal: Terminal, chosen: CoaxCable, expected_db
             elbow_mm=told.elbow_mm,
             bulge_mm=told.bulge_mm or chosen.bulge_mm,
             low_c=day_weather(job.brief).low_c,
-            expected_db=expected_db,
+            expected_db=None if run.untold_count else run.loss_high_db,
+            least_db=None if run.untold_count else run.loss_low_db,
             tests=told.tests,
             rules=job.picks.rules,
         )

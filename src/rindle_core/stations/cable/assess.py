@@ -16,9 +16,10 @@ from rindle_core.stations.cable.around import (
 )
 from rindle_core.stations.cable.asked import asked_cable, asked_earth, asked_hole, asked_list, chosen_cable, ends_kind
 from rindle_core.stations.cable.cable import ExtraRunsInput, extra_runs
-from rindle_core.stations.cable.findings import EARTH, HOLE, INDOORS, PLANNED, STOPPED, WAITS_CABLE
+from rindle_core.stations.cable.findings import EARTH, HOLE, INDOORS, PLANNED, STOPPED, THROUGH, WAITS_CABLE
 from rindle_core.stations.cable.part import CablePart
-from rindle_core.stations.cable.pieces import CablePiece, run_length_m, untold
+from rindle_core.stations.cable.pieces import CablePiece, of_run, run_length_m, untold
+from rindle_core.stations.cable.wall import WallHoleResult
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.planned import cable_needed_m, drawn_way
 from rindle_core.stations.sky.plan_lines import CableWay
@@ -67,6 +68,26 @@ def _judge_planned(job: JobInput) -> list[Finding]:
     ]
 
 
+def _judge_through(job: JobInput, hole: WallHoleResult) -> list[Finding]:
+    """The piece that goes through the wall is as long as its hole."""
+    told = [
+        one.length_m for one in of_run(job.cable.cable_pieces, 0) if one.kind == "wall" and one.length_m is not None
+    ]
+    if not told:
+        return []
+    return [
+        THROUGH.at_least(
+            sum(told),
+            math.floor(hole.slant_mm) / 1000.0,
+            level=Level.MIND,
+            clear="The piece through the wall is as long as its hole",
+            under="The piece through the wall is shorter than its hole",
+            why="The run comes out that much longer than it was reckoned.",
+            clears_by="Measure the wall or the piece again.",
+        )
+    ]
+
+
 def _judge_indoors(job: JobInput) -> list[Finding]:
     """A run that ends at the wall is shorter than the one that will be laid: no length or loss of it is the whole."""
     kinds = {one.kind for one in job.cable.cable_pieces}
@@ -97,13 +118,14 @@ def _run(job: JobInput) -> tuple[CablePart, list[Finding]]:
     if terminal is None or chosen is None:
         return CablePart(cable=None), [WAITS_FOR_CABLE]
     run = asked_cable(job, terminal, chosen)
-    expected_db = None if run.result.untold_count else run.result.loss_high_db
-    hole, listed = asked_hole(job, terminal, chosen), asked_list(job, terminal, chosen, expected_db)
+    hole, listed = asked_hole(job, terminal, chosen), asked_list(job, terminal, chosen, run.result)
     found = [*run.findings, *listed.findings, *judge_ends(job, listed.result.end_count)]
     if hole is not None:
         found += hole.findings
     elif any(one.kind == "wall" for one in job.cable.cable_pieces) and job.cable.sealed_by != "none":
         found.append(HOLE.missing("The wall is not measured", "Enter how thick it is: it sets fall and length."))
+    if hole is not None:
+        found += _judge_through(job, hole.result)
     if job.cable.cable_pieces:
         found += [*judge_entry(job), *judge_conduit(job), *judge_led(job), *judge_injector(job)]
     part = CablePart(cable=run.result, wall_hole=hole.result if hole else None, cable_list=listed.result)

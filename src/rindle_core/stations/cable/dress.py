@@ -70,6 +70,7 @@ class DressInput(Model):
     bulge_mm: float | None = Field(default=None, gt=0, le=200)
     low_c: float | None = Field(default=None, ge=-60, le=60, description="Lowest on the day")
     expected_db: float | None = Field(default=None, ge=0, description="Loss that is reckoned with")
+    least_db: float | None = Field(default=None, ge=0, description="Loss of the run at the bottom of the IF")
     tests: list[CableTest] = Field(default_factory=list, max_length=40)
     rules: HouseRules = DEFAULT_RULES
 
@@ -397,6 +398,18 @@ def _judge_tests(given: DressInput) -> list[Finding]:
             found.append(
                 kind.missing(
                     f"Cable {name} is not tested", "With the modem off and both ends free: through, and no short."
+                )
+            )
+        elif one.loss_db is not None and given.least_db and one.loss_db < given.least_db - given.rules.test_loss_db:
+            found.append(
+                kind(
+                    Level.MIND,
+                    f"Cable {name} loses less than such a cable can",
+                    "It may be another cable, a shorter one, or the meter was not at both of its ends.",
+                    figure=one.loss_db,
+                    limit=given.least_db - given.rules.test_loss_db,
+                    bound="at_least",
+                    clears_by="See by its label that it is this one, and measure from end to end.",
                 )
             )
         elif one.loss_db is not None and given.expected_db is not None:

@@ -26,6 +26,14 @@ LENGTH = Kind(
     at="cable.cable_pieces",
 )
 INDOORS = Kind("cable.indoors", "a piece indoors, where the unit stands behind the wall", at="cable.cable_pieces")
+THROUGH = Kind(
+    "cable.through",
+    "the piece through the wall",
+    against="the slant of the hole",
+    unit="m",
+    source="Thickness and fall of the wall",
+    at="cable.cable_pieces",
+)
 PLANNED = Kind(
     "cable.planned",
     "the pieces together against what the planned position needs",

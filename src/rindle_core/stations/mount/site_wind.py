@@ -170,6 +170,19 @@ def _judge_told(given: SiteWindInput) -> list[Finding]:
                 clears_by="Enter the map, code or clause, or leave the gust empty: then the firm’s is taken.",
             )
         )
+    working_mps = given.working_gust_mps or given.rules.working_gust_mps
+    if given.design_gust_mps is not None and given.design_gust_mps < working_mps:
+        found.append(
+            GUST.at_least(
+                given.design_gust_mps,
+                working_mps,
+                level=Level.MIND,
+                clear="",
+                under="The gust to survive is less than the one to work in",
+                why="One of the two is not what was meant: all that holds it is reckoned for the first.",
+                clears_by="Enter the gust that the local code asks for at this place.",
+            )
+        )
     if given.working_gust_mps is None:
         found.append(
             GUST(

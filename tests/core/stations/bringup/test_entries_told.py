@@ -152,6 +152,30 @@ def test_a_level_that_fell_since_the_lock_is_minded():
     assert held["bringup.radio_fell"] == "clear"
 
 
+@pytest.mark.parametrize(
+    ("levels", "locked", "judged_as"),
+    [
+        ({"preset": 3, "locked": 6, "peaked": 12, "locked_down": 12}, 12.0, "clear"),  # it rises until the peak
+        ({"locked": 6, "locked_down": 12}, 12.2, "clear"),
+        ({"peaked": 5, "locked_down": 12}, 12.0, "mind"),  # Peak says another level of the same moment
+        ({"peaked": 12, "on_network": 4, "activated": 12}, None, "mind"),
+        ({"peaked": 12, "on_network": 10, "activated": 12}, None, "clear"),  # rain, and a house rule
+    ],
+)
+def test_a_level_that_fell_and_came_back_is_minded_too(levels, locked, judged_as):
+    marks = [{"stage": stage, "es_n0_db": level} for stage, level in levels.items()]
+    _, judged = figures(*marks, locked_db=locked)
+    assert judged["bringup.radio_fell"] == judged_as
+
+
+@pytest.mark.parametrize(("shown", "judged_as"), [(7.5, "clear"), (7.6, "mind"), (None, None)])
+def test_the_loss_that_its_page_shows_is_held_against_the_cables_own(shown, judged_as):
+    _, judged = figures({"stage": "locked", "run_loss_db": shown}, reckoned_loss_db=6.0)
+    assert judged.get("bringup.radio_run") == judged_as
+    _, untold = figures({"stage": "locked", "run_loss_db": shown})
+    assert "bringup.radio_run" not in untold
+
+
 AT = dt.datetime(2026, 11, 24, 10, tzinfo=dt.UTC)
 
 

@@ -1,5 +1,7 @@
 """Coax loss and constant-power supply."""
 
+import math
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -153,3 +155,20 @@ def test_a_run_that_ends_at_the_wall_is_not_the_whole(kinds, indoor, asked):
     told = assess(JobInput.model_validate(facts)).result
     found = {one.code: one.level for view in told.stations for one in view.findings}
     assert found.get("cable.indoors") == ("unknown" if asked else None)
+
+
+def with_wall_piece(length_m):
+    facts = golden.read("2026-101")["facts"]
+    pieces = [{**one, "length_m": length_m} if one["kind"] == "wall" else one for one in facts["cable_pieces"]]
+    told = assess(JobInput.model_validate({**facts, "cable_pieces": pieces})).result
+    found = {one.code: one for view in told.stations for one in view.findings}
+    return found.get("cable.through"), told.wall_hole
+
+
+def test_the_piece_through_the_wall_is_as_long_as_its_hole():
+    """The slant over the thickness and its fall; a piece to the millimetre under it is as long."""
+    _, hole = with_wall_piece(1.0)
+    slant_m = math.floor(hole.slant_mm) / 1000.0
+    levels = [with_wall_piece(one)[0].level for one in (slant_m, slant_m - 0.001)]
+    assert levels == ["clear", "mind"]
+    assert with_wall_piece(None)[0] is None

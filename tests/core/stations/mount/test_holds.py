@@ -394,6 +394,9 @@ def test_the_sites_gust_and_the_makers_forces_prevail():
     assert levels(gust(design_gust_mps=30))["mount.gust"] == "mind"  # the sway would rest on the firm's
     assert levels(firm)["mount.gust"] == "mind"
     assert "mount.gust" not in levels(own)
+    less = gust(design_gust_mps=17, working_gust_mps=18)
+    assert levels(less)["mount.gust"] == "mind"
+    assert (less.findings[0].figure, less.findings[0].limit) == (17, 18)
     sourced, guessed = (
         gust(design_gust_mps=30, working_gust_mps=18, gust_source=one) for one in ("The map, 2025", " ")
     )
