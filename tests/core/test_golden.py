@@ -38,7 +38,7 @@ def test_every_hold_holds_at_every_station_that_can_hold():
 @pytest.mark.parametrize("name", golden.names())
 def test_every_figure_of_a_finding_has_its_unit(name):
     findings = [one for view in golden.read(name)["assessment"]["stations"] for one in view["findings"]]
-    assert [one["message"] for one in findings if one.get("figure") is not None and not one["unit"]] == []
+    assert [one["message"] for one in findings if one.get("figure") is not None and not one.get("unit")] == []
 
 
 @pytest.mark.parametrize("name", golden.names())

@@ -29,6 +29,10 @@ _SEVERITY = {Level.HOLD: 0, Level.MIND: 1, Level.UNKNOWN: 2, Level.CLEAR: 3}
 Bound = Literal["", "at_most", "at_least", "between", "usual"]
 
 
+def _untold(told: str) -> bool:
+    return not told
+
+
 class Finding(Model):
     """One judgement of a station."""
 
@@ -38,11 +42,13 @@ class Finding(Model):
     why: str = Field(description="The reason in a sentence an installer would say")
     figure: float | None = Field(default=None, description="The figure that was judged")
     limit: float | None = Field(default=None, description="The limit it was judged against")
-    bound: Bound = Field(default="", description="What the limit is: a ceiling, a floor, a window, what is usual")
+    bound: Bound = Field(
+        default="", exclude_if=_untold, description="What the limit is: a ceiling, a floor, a window, what is usual"
+    )
     upper: float | None = Field(default=None, description="Of a window: its upper end; `limit` is the lower one")
-    unit: str = Field(default="", description="Unit of figure and limit")
+    unit: str = Field(default="", exclude_if=_untold, description="Unit of figure and limit")
     clears_by: str = Field(default="", description="What would clear it")
-    source: str = Field(default="", description="The formula or rule behind it")
+    source: str = Field(default="", exclude_if=_untold, description="The formula or rule behind it")
     at: str = Field(default="", description="The entry that changes it, `mount.mast_wall_mm`, or its station alone")
 
 
