@@ -40,6 +40,7 @@ def stamp_rows(
     return stamped
 
 
+_ON_GROUND = "ground"  # a way up on which nobody has to be brought down: nothing is asked of it
 _AT_PLACE = "place"  # of a job that is planned at none of its positions, in place of a letter
 
 
@@ -50,8 +51,7 @@ def _said(job: JobInput, of: str) -> str | None:
         spot = planned(job)
         return spot.letter if spot is not None else _AT_PLACE
     if of == "way_up_code":
-        by = up_by(job)
-        return None if by == "ground" else by
+        return up_by(job)
     told: str | None = mount_code(job) if of == "mount_code" else getattr(job.brief, of)
     return told
 
@@ -88,9 +88,10 @@ class Belongs:
         return "belongs" if self.is_one else "belong"
 
     def stamped(self, change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
-        """What a change of the room brings along: with the first row what Brief says now, with the last none of it.
+        """What a change of the room brings along: with the first row what the job says now, with the last none of it.
 
-        Where what is kept is taken out, the rows count for what Brief says now.
+        Where what is kept is taken out, the rows count for what the job says now; so does an entry that stands alone
+        whenever it is entered.
         """
         held = getattr(job, self.room)
         names = (*self.told, *self.place)
@@ -102,7 +103,8 @@ class Belongs:
             return dict.fromkeys(names)
         if any(change.get(name) for name in names):
             return {}  # it is told with them: a file that is read in
-        said_anew = any(name in change for name in names)
+        alone = len(self.rows) == 1 and not isinstance(lists[0], list)
+        said_anew = any(name in change for name in names) or (alone and self.rows[0] in change)
         if said_anew or not any(getattr(held, name) for name in names):
             now = {name: _said(job, of) or None for name, of in self.told.items()}
             return now | dict(zip(self.place, job.brief.place or (None, None), strict=False))
@@ -115,7 +117,7 @@ class Belongs:
         others = [
             (of.rpartition("_")[0].replace("_", " "), _called(job, of, was), _called(job, of, now))
             for of, was, now in pairs
-            if was and now and was != now
+            if was and now and was != now and (of, now) != ("way_up_code", _ON_GROUND)
         ]
         if self.place and not others:
             was = tuple(getattr(held, name) for name in self.place)

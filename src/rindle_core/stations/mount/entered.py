@@ -12,7 +12,7 @@ from rindle_core.stations.mount import findings as found
 from rindle_core.stations.mount import fixing_findings as fixed
 from rindle_core.stations.mount import whose_findings as whose
 from rindle_core.stations.mount.findings import RESCUE, SIDE
-from rindle_core.stations.mounting import mount_code, up_by
+from rindle_core.stations.mounting import mount_code
 from rindle_core.stations.sky.seen import absolute_of
 
 _LOCATED = ("services_located_by", "services_located_on")
@@ -128,14 +128,10 @@ def entered(change: Mapping[str, Any], job: JobInput) -> dict[str, Any]:
             of = {one: now[one] for one in keeps}
             whole[name] = stamp_rows(change[name], getattr(job.mount, name), says, of)
     leaves = job.model_copy(update={"mount": job.mount.model_copy(update={"mount_code": code or ""})})
-    whole |= BELONGS.stamped(change, job) | DOWN.stamped(change, job)
+    whole |= BELONGS.stamped(change, leaves) | DOWN.stamped(change, job)
     whole |= MAST.stamped(change, leaves) | SPOT.stamped(change, job) | SITE.stamped(change, job)
     if change.get("mount_code") and not mount_code(job) and any(getattr(job.mount, name) for name in MAST.rows):
         whole.setdefault("mast_mount_code", code)  # measured before any mount was chosen, it is of the first
-    if change.get("mount_side"):  # chosen now, it is of the mount that this change leaves
-        whole["side_mount_code"] = code or None
-    if change.get("rescue") and not change.get("rescue_way_code"):  # said now, it is of the way up of now
-        whole["rescue_way_code"] = up_by(job)
     return whole
 
 
