@@ -146,6 +146,15 @@ def test_how_somebody_is_brought_down_is_said_of_one_way_up_and_doubted_on_anoth
     assert entered({"rescue_way_code": ""}, roof)["rescue_way_code"] == "roof"  # so on this way too
     assert entered({"rescue": "Over the eaves, by the rope"}, roof)["rescue_way_code"] == "roof"
     assert entered({"rescue": ""}, roof)["rescue_way_code"] is None
+    low = {"height_above_ground_m": 1.2}
+    rows = [one.model_copy(update={**low, "access": "ground"}) for one in kept.sky.positions]
+    sky, mount = kept.sky.model_copy(update={"positions": rows}), kept.mount.model_copy(update=low)
+    ground = kept.model_copy(update={"sky": sky, "mount": mount})
+    assert "mount.rescue_of" not in levels(ground)  # nobody is brought down from there
+    before = entered({"rescue": "Nobody goes up"}, ground)
+    assert before["rescue_way_code"] == "ground"
+    up = ground.model_copy(update={"mount": ground.mount.model_copy(update=before), "sky": kept.sky})
+    assert levels(up)["mount.rescue_of"] is Level.UNKNOWN
 
 
 def test_of_a_crew_that_nobody_named_each_who_comes_has_a_harness():
