@@ -139,6 +139,10 @@ class BriefFacts(VisitFacts):
         """Hours by which the site's clocks are before UTC on the day of the work."""
         return ahead_h(self.zone, self.noon())
 
+    def day_begins(self) -> dt.datetime:
+        """Midnight before the work, by the site's clocks."""
+        return noon_of(self.date, self.zone) - dt.timedelta(hours=12)
+
     def noon(self) -> dt.datetime:
         """Noon of the day of the work by the site's clocks: when a simulation by elements starts."""
         return noon_of(self.date, self.zone)

@@ -288,6 +288,7 @@ def assess(context: Context) -> Outcome[BringUpPart]:
             locked_db=_locked_db(context),
             now_db=told.device_level_db if online else None,
             reckoned_loss_db=_reckoned_loss_db(context),
+            work_from=job.brief.day_begins(),
             rules=job.picks.rules,
         )
     )

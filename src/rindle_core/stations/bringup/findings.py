@@ -176,6 +176,12 @@ RADIO_RUN = Kind(
     source="Cable's own figures",
     at="bringup.radio",
 )
+RADIO_TIMES = Kind(
+    "bringup.radio_times",
+    "when the radio figures were read",
+    against="the order of the stages, and the day of the work",
+    at="bringup.radio",
+)
 RADIO_SUPPLY = Kind(
     "bringup.radio_supply",
     "current up the cable, as the page shows it",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import itertools
 
 from pydantic import Field
@@ -17,6 +18,7 @@ from rindle_core.stations.bringup.findings import (
     RADIO_ONLINE,
     RADIO_RUN,
     RADIO_SUPPLY,
+    RADIO_TIMES,
     TRANSMIT_LEVEL,
 )
 from rindle_core.stations.bringup.rows import RADIO_STAGES, RadioMark, RadioStage
@@ -48,6 +50,7 @@ class RadioInput(Model):
     reckoned_loss_db: float | None = Field(
         default=None, description="Of the run at Cable, at the top of the IF; None: not all of it is measured"
     )
+    work_from: dt.datetime | None = Field(default=None, description="When the day of the work began at the site")
     rules: HouseRules = DEFAULT_RULES
 
 
@@ -126,7 +129,7 @@ def _judge(given: RadioInput, rows: list[RadioRow], noted: bool) -> list[Finding
     online = next(row for row in rows if row.stage == "activated")
     if given.online and (online.mark is None or online.mark.es_n0_db is None):
         found.append(RADIO_ONLINE.missing("No radio figures are noted since it is online", "Read them once more."))
-    found += _judge_fall(given, rows) + _judge_supply(given) + _judge_run(given)
+    found += _judge_fall(given, rows) + _judge_supply(given) + _judge_run(given) + _judge_times(given, rows)
     near = [row for row in rows if row.transmit_left_db is not None]
     if near:
         assert near[-1].transmit_left_db is not None
@@ -167,6 +170,25 @@ def _judge_supply(given: RadioInput) -> list[Finding]:
             why="A wet or short connector takes the rest.",
             clears_by="Power off; dry and make anew what is wet, then measure the cable for a short.",
             level=Level.MIND,
+        )
+    ]
+
+
+def _judge_times(given: RadioInput, rows: list[RadioRow]) -> list[Finding]:
+    """The stages come one after the other, on the day of the work or later."""
+    told = [(row.name, row.mark.at) for row in rows if row.mark is not None and row.mark.at is not None]
+    begins = given.work_from
+    wrong = [f"“{name}” is of before the day of the work" for name, at in told if begins is not None and at < begins]
+    pairs = itertools.pairwise(told)
+    wrong += [f"“{later}” is told earlier than “{name}”" for (name, at), (later, then) in pairs if then < at]
+    if not wrong:
+        return []
+    return [
+        RADIO_TIMES(
+            Level.MIND,
+            "Radio figures were read at another time than they stand for",
+            f"{'; '.join(wrong[:3])}.",
+            clears_by="Mend the time, the stage or the day of the work; else read them again.",
         )
     ]
 

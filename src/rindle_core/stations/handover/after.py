@@ -77,7 +77,7 @@ def after_of(
             words=job.picks.words,
         )
     )
-    watched = watch_of(told.watch, predicted, job.picks)
+    watched = watch_of(told.watch, predicted, job.brief, job.picks)
     findings = [
         *later.findings,
         *(watched.findings if watched else []),

@@ -102,7 +102,7 @@ def assess(context: Context) -> Outcome[HandOverPart]:
     )
     holds = [NAMES[room] for room in context.outcomes if worst(context.findings(room)) is Level.HOLD]
     unknowns = [NAMES[room] for room in context.outcomes if any(asked_for(one) for one in context.findings(room))]
-    watched = watch_of(job.handover.watch, context.result(SkyPart).low_orbit, job.picks)
+    watched = watch_of(job.handover.watch, context.result(SkyPart).low_orbit, job.brief, job.picks)
     gaps = watched.result.uses if watched else []
     uses = uses_proved(
         UsesProvedInput(

@@ -36,6 +36,11 @@ class Watch(Model):
 class WatchInput(TrialInput):
     """As of a trial; `started_at` to `ended_at` is the stretch that was watched."""
 
+    work_from: AwareDatetime | None = Field(
+        default=None,
+        description="When the day of the work began at the site: what was watched before is of another line",
+    )
+
 
 class WatchResult(Model):
     """The gaps counted, and how far chance may have shifted them."""
@@ -84,7 +89,7 @@ def share_ends(lost_s: list[float], length_s: list[float]) -> tuple[float, float
 @register("watch", "Gaps of the line after the work, with intervals, uses and bearings", WatchInput, WatchResult)
 def watch(given: WatchInput) -> Outcome[WatchResult]:
     """Counts as a trial's does (see `trial`), and tells how much of that may be chance. Raises InputError."""
-    counted = trial(TrialInput.model_validate(given.model_dump())).result
+    counted = trial(TrialInput.model_validate(given.model_dump(exclude={"work_from"}))).result
     low, high = poisson_ends(sum(one.count for one in counted.causes))
     hours = counted.hours_h
     ends: tuple[float | None, float | None] = (None, None)
@@ -113,9 +118,13 @@ def _bare(given: WatchInput) -> bool:
     return not given.events and given.predicted_interruptions_per_h is None
 
 
+def _of_another_line(given: WatchInput) -> bool:
+    return given.work_from is not None and given.started_at < given.work_from
+
+
 def _proves(given: WatchInput, counted: TrialResult) -> bool:
     long = counted.hours_h >= given.rules.trial_least_h
-    whole = not given.by_hand and not _bare(given) and counted.silent_h is None
+    whole = not given.by_hand and not _bare(given) and not _of_another_line(given) and counted.silent_h is None
     return long and whole and counted.believe != "neither"
 
 
@@ -163,7 +172,9 @@ def _judge(given: WatchInput, result: WatchResult) -> Finding:
     )
     message = {
         Level.HOLD: "The line is out far too long",
-        Level.MIND: "Watched for too short a time"
+        Level.MIND: "It was watched before the day of the work"
+        if _of_another_line(given)
+        else "Watched for too short a time"
         if short
         else "The line is out too long"
         if out > rules.browse_out_percent
@@ -192,6 +203,8 @@ def _judge(given: WatchInput, result: WatchResult) -> Finding:
 
 
 def _clears(given: WatchInput, counted: TrialResult, come_back: str) -> str:
+    if _of_another_line(given):
+        return "Mend when it was watched, or the day of the work; else watch the new line."
     if _bare(given) and not given.by_hand:
         return "See that the log was written at all: one that is empty looks the same."
     if counted.silent_h:

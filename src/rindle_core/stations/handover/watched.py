@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
+from rindle_core.stations.brief.facts import BriefFacts
 from rindle_core.stations.entries import Picks
 from rindle_core.stations.handover.findings import WATCH
 from rindle_core.stations.handover.watch import Watch, WatchInput, WatchResult, watch
@@ -11,7 +12,9 @@ from rindle_core.stations.sky.low_orbit import LowOrbitResult
 from rindle_core.stations.traits import is_fixed
 
 
-def watch_of(told: Watch, predicted: LowOrbitResult | None, picks: Picks) -> Outcome[WatchResult] | None:
+def watch_of(
+    told: Watch, predicted: LowOrbitResult | None, brief: BriefFacts, picks: Picks
+) -> Outcome[WatchResult] | None:
     """None until a watch has ended and its gaps are known; that there were none is an answer too."""
     over = told.started_at is None or told.ended_at is None or told.ended_at <= told.started_at
     if over or not (told.log_name or told.events):
@@ -34,6 +37,7 @@ def watch_of(told: Watch, predicted: LowOrbitResult | None, picks: Picks) -> Out
                 "predicted_over_h": over_h,
                 "predicted_sectors_percent": sectors,
                 "by_hand": told.by_hand,
+                "work_from": brief.day_begins(),
                 "fixed": is_fixed(picks),
                 "rules": picks.rules,
             }

@@ -168,6 +168,18 @@ def test_a_level_that_fell_and_came_back_is_minded_too(levels, locked, judged_as
     assert judged["bringup.radio_fell"] == judged_as
 
 
+def test_radio_figures_are_read_in_the_order_of_their_stages_and_on_the_day_of_the_work():
+    def times(**at):
+        marks = [{"stage": stage, "at": AT + dt.timedelta(hours=hour), "es_n0_db": 12} for stage, hour in at.items()]
+        _, judged = figures(*marks, work_from=AT)
+        return judged.get("bringup.radio_times")
+
+    assert times(peaked=0, locked_down=1, activated=3) is None
+    assert times(peaked=-1, locked_down=1) == "mind"
+    assert times(locked_down=2, on_network=1) == "mind"
+    assert figures({"stage": "locked_down", "at": AT - dt.timedelta(days=1)})[1].get("bringup.radio_times") is None
+
+
 @pytest.mark.parametrize(("shown", "judged_as"), [(7.5, "clear"), (7.6, "mind"), (None, None)])
 def test_the_loss_that_its_page_shows_is_held_against_the_cables_own(shown, judged_as):
     _, judged = figures({"stage": "locked", "run_loss_db": shown}, reckoned_loss_db=6.0)

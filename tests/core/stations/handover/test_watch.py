@@ -8,6 +8,7 @@ import pytest
 from rindle_core.catalogue.house_words import DEFAULT_WORDS
 from rindle_core.job import JobInput, assess
 from rindle_core.kernel.findings import Level
+from rindle_core.stations.brief.facts import BriefFacts
 from rindle_core.stations.entries import Picks
 from rindle_core.stations.handover.service import ServiceRun, figures_of
 from rindle_core.stations.handover.uses_proved import UsesProvedInput, judge_uses_proved, uses_proved
@@ -17,6 +18,7 @@ from rindle_core.stations.sky.trial import TrialInput, trial
 from tests import golden
 
 START = dt.datetime(2026, 11, 23, 18, tzinfo=dt.UTC)
+BRIEF = BriefFacts(date=START.date())
 
 
 def watched(hours=12, every_min=30, seconds=4.0, cause="blocked", **told):
@@ -83,8 +85,8 @@ def test_a_bearing_that_costs_more_than_predicted_is_named():
 
 def test_nobody_watched_is_no_answer_and_none_seen_is_one():
     span = {"started_at": START, "ended_at": START + dt.timedelta(hours=9)}
-    assert watch_of(Watch(**span), None, Picks()) is None
-    found = watch_of(Watch(**span, log_name="panel.csv"), None, Picks())
+    assert watch_of(Watch(**span), None, BRIEF, Picks()) is None
+    found = watch_of(Watch(**span, log_name="panel.csv"), None, BRIEF, Picks())
     assert found.result.counted.available_percent == 100
     assert found.result.gaps_high_per_h == pytest.approx(3 / 9, abs=0.01)
     assert judge_unwatched("", False) == []
@@ -93,7 +95,7 @@ def test_nobody_watched_is_no_answer_and_none_seen_is_one():
 
 def test_an_empty_log_that_nothing_is_held_against_proves_nothing():
     span = {"started_at": START, "ended_at": START + dt.timedelta(hours=9), "log_name": "modem.csv"}
-    found = watch_of(Watch(**span), None, Picks())
+    found = watch_of(Watch(**span), None, BRIEF, Picks())
     assert (found.findings[0].level, found.result.proves) == (Level.MIND, False)
     assert "one that is empty looks the same" in found.findings[0].clears_by
 
@@ -106,6 +108,17 @@ def test_a_log_of_half_the_watch_proves_nothing_of_the_rest():
     cut = watched(**told, events=half)
     assert not cut.result.proves
     assert (cut.findings[0].level, cut.findings[0].message) == ("mind", "For 7.1 of 12.0 hours nothing is logged")
+
+
+def test_what_was_watched_before_the_work_is_of_another_line():
+    proved, early = (watched(work_from=START + dt.timedelta(minutes=one)) for one in (0, 1))
+    assert (proved.findings[0].level, proved.result.proves) == ("clear", True)
+    assert (early.findings[0].level, early.result.proves) == ("mind", False)
+    assert early.findings[0].message == "It was watched before the day of the work"
+    facts = golden.read("2026-101")["facts"]
+    told = JobInput.model_validate({**facts, "date": "2026-11-24"}), JobInput.model_validate(facts)
+    late, there = (watch_of(one.handover.watch, None, one.brief, one.picks).findings[0].message for one in told)
+    assert late == "It was watched before the day of the work" != there
 
 
 def test_only_a_long_watch_by_a_log_proves_that_there_were_no_gaps():
