@@ -18635,6 +18635,8 @@ export interface components {
             /** @description What goes up the cable by the terminal's sheet */
             supply?: components["schemas"]["Supply"] | null;
             transmit_most_dbm?: number | null;
+            /** @description When the day of the work began at the site */
+            work_from?: string | null;
         };
         /** @description The radio figures at a stage of the work, as the modem's page or a meter shows them. */
         RadioMark: {
@@ -22220,6 +22222,8 @@ export interface components {
             rules: components["schemas"]["HouseRules"];
             /** Format: date-time */
             started_at: string;
+            /** @description When the day of the work began at the site: what was watched before is of another line */
+            work_from?: string | null;
         };
         /** @description How a log was read. */
         WatchLogOut: {
