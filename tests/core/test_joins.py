@@ -313,6 +313,25 @@ def test_the_best_pair_stands_first_and_what_is_held_stands_last_with_its_reason
     assert all(one.against for one in pairs if one.verdict in (Level.MIND, Level.HOLD))
 
 
+@pytest.mark.turns(days=2)
+def test_the_sky_of_a_pair_is_what_is_seen_and_not_which_position_is_the_best():
+    compared = golden.read("2026-103")["facts"]  # three positions, of which another is the better
+    told = {one.code: one for one in come_to(compared).stations}["sky"].findings
+    assert {"sky.position", "sky.clearance"} <= {one.code for one in told if one.level is Level.MIND}
+    own = [compared["terminal"]["name"], compared["satellite"]["name"]]
+    few = {
+        **STORES.model_dump(),
+        "terminals": [one for one in stores("terminals") if one["name"] == own[0]],
+        "satellites": [one for one in stores("satellites") if one["name"] == own[1]],
+        "constellations": [],
+    }
+    (pair,) = served(compared, Catalogue(**few)).values()
+    sky = next(one for one in pair.aspects if one.code == "sky")
+    seen = [one.message for one in told if one.level is Level.MIND and one.code != "sky.position"]
+    assert (sky.verdict, sky.said) == ("mind", seen[0])
+    assert not [text for text in pair.against if "position" in text]
+
+
 @pytest.mark.turns(days=6)
 def test_nothing_serves_a_place_under_every_horizon():
     pairs = served(latitude_deg=60.0, longitude_deg=-150.0, place_text="60, -150").values()

@@ -18,11 +18,14 @@ from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.entries import JobInput, Picks
 from rindle_core.stations.fold import Answer, course_of
 from rindle_core.stations.sky.facts import TrialFacts
+from rindle_core.stations.sky.findings import PLANNED, POSITION
 from rindle_core.stations.sky.part import SkyPart
 
 _ROOMS = ("aim", "sky", "mount", "cable")
 # Of Aim what the pair decides, not how it is set; of the others all but what somebody competent has to release.
 _OF_AIM = ("aim.below_horizon", "aim.elevation", "aim.beam", "aim.beam_edge", "aim.polarization", "aim.margin")
+# Of Sky what is seen, not which of the job's positions is best by all reasons: mast and cable are judged beside it.
+_NOT_OF_SKY = (POSITION.code, PLANNED.code)
 _ORDER = {Level.CLEAR: 0, Level.MIND: 1, Level.UNKNOWN: 2, Level.HOLD: 3}
 _GRAVITY = {Level.HOLD: 0, Level.MIND: 1, Level.UNKNOWN: 2}
 
@@ -77,6 +80,9 @@ def _with(job: JobInput, system: Satellite | Constellation, terminal: Terminal, 
         "others": [one for one in stores.satellites if satellite is None or one.code != satellite.code],
     }
     picks = Picks.model_construct(**told)
+    seen_from = {job.sky.position_letter, *(one.letter for one in job.sky.skylines)}  # the others are not compared here
+    spots = [one for one in job.sky.positions if one.letter in seen_from]
+    job = job.model_copy(update={"sky": job.sky.model_copy(update={"positions": spots})})
     own = (job.picks.terminal, job.picks.satellite or job.picks.constellation)
     if own == (terminal, system):
         return job.model_copy(update={"picks": picks})
@@ -86,7 +92,7 @@ def _with(job: JobInput, system: Satellite | Constellation, terminal: Terminal, 
 
 def _aspect(code: Literal["sky", "mast", "cable"], found: Sequence[Finding]) -> Aspect:
     """The gravest of a room's findings; not known where it has none."""
-    counted = [one for one in found if ".stopped." not in one.code]
+    counted = [one for one in found if ".stopped." not in one.code and one.code not in _NOT_OF_SKY]
     if not counted:
         return Aspect(code=code, verdict=Level.UNKNOWN, said="not entered yet")
     verdict = worst(counted)
