@@ -27,7 +27,7 @@ def forget() -> None:
     """Everything that is kept from one assessment to the next."""
     fold._answer.cache_clear()
     passes._known.cache_clear()
-    seen.simulated_once.cache_clear()
+    seen._simulated_once.cache_clear()
     seen._judged_once.cache_clear()
 
 

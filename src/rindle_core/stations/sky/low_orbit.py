@@ -134,11 +134,14 @@ def _gap_counts(gaps: Sequence[Gap], hours: float) -> list[GapCount]:
     return rows
 
 
-def _masked_percent(profile: Profile, azimuth_deg: Array, low_deg: Array, high_deg: Array) -> float:
-    """Share of the solid angle between two elevations on each of the bearings that lies below the skyline."""
+def _masked_percent(profile: Profile, azimuth_deg: Array, low_deg: Array, high_deg: Array) -> Array:
+    """Share of the solid angle between two elevations on each of the bearings that lies below the skyline, row by row
+    of bearings.
+    """
     low, high = np.sin(np.radians(low_deg)), np.sin(np.radians(np.maximum(high_deg, low_deg)))
     hidden = np.clip(np.sin(np.radians(elevation_at(profile, azimuth_deg))), low, high) - low
-    return float(100.0 * hidden.sum() / max(float((high - low).sum()), 1e-12))
+    share: Array = 100.0 * hidden.sum(axis=-1) / np.maximum((high - low).sum(axis=-1), 1e-12)
+    return share
 
 
 def panel_sky_deg(panel: Panel, boresight_deg: float, azimuth_deg: Array) -> tuple[Array, Array]:
@@ -168,18 +171,18 @@ def _sectors(given: LowOrbitInput, served: Served, states: NDArray[np.int8], pro
     count = int(360 / _SECTOR_DEG)
     traffic = np.bincount(number[served.has], minlength=count)
     lost = np.bincount(number[states == BLOCKED], minlength=count)
+    inside = np.arange(0.25, 360.0, 0.5).reshape(count, -1)
+    least = np.full_like(inside, given.panel.least_elevation_deg)
+    area_percent = _masked_percent(profile, inside, least, np.full_like(inside, 90.0)).tolist()
     rows = []
     for at in range(count):
-        inside = at * _SECTOR_DEG + np.arange(0.25, _SECTOR_DEG, 0.5)
         rows.append(
             Sector(
                 from_deg=at * _SECTOR_DEG,
                 to_deg=(at + 1) * _SECTOR_DEG,
                 traffic_percent=100.0 * float(traffic[at]) / max(1, int(traffic.sum())),
                 blocked_percent=100.0 * float(lost[at]) / len(states),
-                blocked_area_percent=_masked_percent(
-                    profile, inside, np.full_like(inside, given.panel.least_elevation_deg), np.full_like(inside, 90.0)
-                ),
+                blocked_area_percent=area_percent[at],
             )
         )
     return rows
@@ -216,7 +219,8 @@ def _shown(served: Served, states: NDArray[np.int8]) -> list[Traffic]:
         (states[chosen] == BLOCKED).tolist(),
         strict=True,
     )
-    return [Traffic(azimuth_deg=a % 360.0, elevation_deg=e, blocked=b) for a, e, b in rows]
+    made = Traffic.model_construct  # of figures that were worked out here
+    return [made(azimuth_deg=a % 360.0, elevation_deg=e, blocked=b) for a, e, b in rows]
 
 
 def _bearings(given: LowOrbitInput, run: Run) -> list[BearingChoice]:
@@ -265,7 +269,7 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
         blocked_per_h=sum(1 for gap in gaps if states[round(gap.start_s / step_s)] == BLOCKED) / hours,
         gaps=_gap_counts(gaps, hours),
         longest_gap_s=max((gap.length_s for gap in gaps), default=0.0),
-        sky_masked_percent=_masked_percent(profile, azimuths, *panel_sky_deg(given.panel, boresight, azimuths)),
+        sky_masked_percent=float(_masked_percent(profile, azimuths, *panel_sky_deg(given.panel, boresight, azimuths))),
         usable_mean_count=len(passes.usable) / passes.slots,
         boresight_azimuth_deg=boresight,
         uses=uses_of(out, gaps, hours, given.rules),
@@ -278,7 +282,7 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
         unmoved_count=sum(1 for one in given.skyline if one.distance_m is None) if given.moved_finding() else 0,
         refused_count=len(refused),
         refused=refused[:_NAMED],
-        traffic=_shown(served, states),
+        traffic=_shown(served, states) if given.bearings else [],
     )
     tell(progress, 1.0)
     return Outcome(result, _judge(given, result))

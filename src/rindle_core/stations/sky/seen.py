@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from functools import lru_cache
 from typing import Any
 
@@ -10,6 +11,7 @@ from rindle_core.kernel.registry import Outcome
 from rindle_core.science.geodesy import apart_m
 from rindle_core.science.sight import Margins, about, margins
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.sky.asked_once import asked_once
 from rindle_core.stations.sky.candidates import CandidateAt
 from rindle_core.stations.sky.facts import SkylineSet
 from rindle_core.stations.sky.fixed_sky import SkyInput, SkyResult, named, sight_of, sky
@@ -105,7 +107,8 @@ def terminal_height(job: JobInput, letter: str) -> float | None:
     return job.mount.height_above_ground_m
 
 
-def surroundings(job: JobInput, letter: str) -> dict[str, Any]:
+@asked_once
+def surroundings(job: JobInput, letter: str) -> Mapping[str, Any]:
     """The skyline fields of a calculator's input for a position: read where it was read, seen from where the terminal
     will be.
     """
@@ -135,6 +138,12 @@ def surroundings(job: JobInput, letter: str) -> dict[str, Any]:
     }
 
 
+class _Json(str):
+    """An input as JSON, by which it is known again, with the input itself: it need not be read anew."""
+
+    given: LowOrbitInput
+
+
 @lru_cache(maxsize=256)
 def _judged_once(given_json: str) -> Outcome[SkyResult]:
     """The same input has the same answer: an assessment asks for it many times."""
@@ -146,6 +155,11 @@ def sky_of(job: JobInput, letter: str | None = None) -> Outcome[SkyResult] | Non
 
     None while place, satellite or dish is missing.
     """
+    return _sky_of(job, job.sky.position_letter if letter is None else letter)
+
+
+@asked_once
+def _sky_of(job: JobInput, letter: str) -> Outcome[SkyResult] | None:
     given = sky_input(job, letter)
     return None if given is None else _judged_once(given.model_dump_json())
 
@@ -184,10 +198,16 @@ def sky_input(job: JobInput, letter: str | None = None) -> SkyInput | None:
     )
 
 
-@lru_cache(maxsize=64)
-def simulated_once(given_json: str) -> Outcome[LowOrbitResult]:
+def simulated_once(given: LowOrbitInput) -> Outcome[LowOrbitResult]:
     """The same input has the same answer: it is worked out once."""
-    return low_orbit(LowOrbitInput.model_validate_json(given_json))
+    told = _Json(given.model_dump_json())
+    told.given = given
+    return _simulated_once(told)
+
+
+@lru_cache(maxsize=64)
+def _simulated_once(told: _Json) -> Outcome[LowOrbitResult]:
+    return low_orbit(told.given)
 
 
 def low_orbit_input(job: JobInput, letter: str | None = None) -> LowOrbitInput | None:
@@ -221,8 +241,13 @@ def low_orbit_input(job: JobInput, letter: str | None = None) -> LowOrbitInput |
 
 def low_orbit_of(job: JobInput, letter: str | None = None) -> Outcome[LowOrbitResult] | None:
     """The `low_orbit` calculator at a position (the planned one by default)."""
+    return _low_orbit_of(job, job.sky.position_letter if letter is None else letter)
+
+
+@asked_once
+def _low_orbit_of(job: JobInput, letter: str) -> Outcome[LowOrbitResult] | None:
     given = low_orbit_input(job, letter)
-    return None if given is None else simulated_once(given.model_dump_json())
+    return None if given is None else simulated_once(given)
 
 
 __all__ = [

@@ -118,7 +118,9 @@ def _inside(given: TrialInput) -> list[TrialEvent]:
             max(event.start, given.started_at),
             min(event.start + dt.timedelta(seconds=event.seconds), given.ended_at),
         )
-        if start < end:
+        if (start, end) == (event.start, event.start + dt.timedelta(seconds=event.seconds)) and start < end:
+            kept.append(event)
+        elif start < end:
             kept.append(event.model_copy(update={"start": start, "seconds": (end - start).total_seconds()}))
     return kept
 

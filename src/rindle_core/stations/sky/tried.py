@@ -5,6 +5,7 @@ from __future__ import annotations
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.entries import JobInput
+from rindle_core.stations.sky.asked_once import asked_once
 from rindle_core.stations.sky.findings import TRIAL, TRIAL_WANTED
 from rindle_core.stations.sky.low_orbit import LowOrbitResult
 from rindle_core.stations.sky.seen import low_orbit_input, offset_of, set_for, simulated_once, terminal_height
@@ -25,16 +26,20 @@ def trial_of(job: JobInput, letter: str | None = None) -> Outcome[TrialResult] |
 
     None until a trial has ended and its log was read. The prediction is that for the trial's own position.
     """
-    judged = job.sky.position_letter if letter is None else letter
+    return _trial_of(job, job.sky.position_letter if letter is None else letter)
+
+
+@asked_once
+def _trial_of(job: JobInput, judged: str) -> Outcome[TrialResult] | None:
     told = job.sky.trial
     if told.started_at is None or told.ended_at is None or told.ended_at <= told.started_at or not _has_log(job):
         return None
     given = low_orbit_input(job, told.letter)
     if given is not None and told.height_m is not None:
-        given = given.model_copy(
-            update={"terminal_height_m": told.height_m, "read_height_m": set_for(job, told.letter)[1].read_height_m}
-        )
-    predicted = None if given is None else simulated_once(given.model_dump_json())
+        stood = {"terminal_height_m": told.height_m, "read_height_m": set_for(job, told.letter)[1].read_height_m}
+        if any(getattr(given, name) != value for name, value in stood.items()):
+            given = given.model_copy(update={**stood, "bearings": False})
+    predicted = None if given is None else simulated_once(given)
     sectors: list[float] = []
     if predicted is not None:
         blocked = [one.blocked_percent for one in predicted.result.sectors]
