@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-import datetime as dt
 import itertools
 
-from pydantic import Field
+from pydantic import AwareDatetime, Field
 
 from rindle_core.catalogue.cables import Supply
 from rindle_core.kernel.findings import Finding, Level
@@ -50,7 +49,7 @@ class RadioInput(Model):
     reckoned_loss_db: float | None = Field(
         default=None, description="Of the run at Cable, at the top of the IF; None: not all of it is measured"
     )
-    work_from: dt.datetime | None = Field(default=None, description="When the day of the work began at the site")
+    work_from: AwareDatetime | None = Field(default=None, description="When the day of the work began at the site")
     rules: HouseRules = DEFAULT_RULES
 
 

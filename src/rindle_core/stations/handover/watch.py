@@ -165,7 +165,7 @@ def _judge(given: WatchInput, result: WatchResult) -> Finding:
     told_by_hand = " It was counted by hand: what nobody saw is not in it." if given.by_hand else ""
     level = (
         Level.HOLD
-        if out > rules.low_orbit_hold_percent and not short
+        if out > rules.low_orbit_hold_percent and not short and not _of_another_line(given)
         else Level.MIND
         if out > rules.browse_out_percent or not result.proves or counted.outside_count
         else Level.CLEAR

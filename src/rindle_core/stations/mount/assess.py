@@ -143,10 +143,8 @@ def _of_kind(job: JobInput, terminal: Terminal, kind: MountKind) -> list[Finding
     )
     if kind.holds == "given":
         found.append(judge_reuse(job))
-    marks, poured = (
-        job.mount.checks,
-        last_plumb(job.mount.plumb, job.mount.poured_at) if kind.holds == "concrete" else None,
-    )
+    marks = job.mount.checks
+    poured = last_plumb(job.mount.plumb, job.mount.poured_at) if kind.holds == "concrete" else None
     found += judge_checks(kind, marks, terminal.beamwidth_deg(), terminal.code)
     read_deg = poured.lean_deg() if poured else None
     return [*found, *judge_leans(kind, marks, read_deg, job.aim.lean_deg, job.picks.rules)]

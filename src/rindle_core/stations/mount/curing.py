@@ -135,10 +135,11 @@ def _too_soon(given: CuringInput, load: CuringStage) -> bool:
 def _judge_too_soon(given: CuringInput, load: CuringStage, share: float, wanted: float) -> Finding:
     """Hard by now, and hung on before: what moved in soft concrete stays loose, so that the pole is looked at anew."""
     looked = given.plumbed_at is not None and load.at is not None and given.plumbed_at >= load.at
+    hard = f"at {load.at:%Y-%m-%d %H:%M}" if load.at else f"after more than {_MOST_DAYS} days"
     return CURING(
         Level.MIND if looked else Level.HOLD,
         "It was hung on before the concrete was hard enough",
-        f"At {given.loaded_at:%Y-%m-%d %H:%M}; hard enough at {load.at:%Y-%m-%d %H:%M}."
+        f"At {given.loaded_at:%Y-%m-%d %H:%M}; hard enough {hard}."
         " A pole that moved in soft concrete stays loose for good.",
         figure=share,
         limit=wanted,

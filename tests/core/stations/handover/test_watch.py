@@ -115,6 +115,11 @@ def test_what_was_watched_before_the_work_is_of_another_line():
     assert (proved.findings[0].level, proved.result.proves) == ("clear", True)
     assert (early.findings[0].level, early.result.proves) == ("mind", False)
     assert early.findings[0].message == "It was watched before the day of the work"
+    bad = watched(seconds=300, work_from=START + dt.timedelta(minutes=1))
+    assert (watched(seconds=300).findings[0].level, bad.findings[0].level) == (
+        "hold",
+        "mind",
+    )  # an old line holds nothing
     facts = golden.read("2026-101")["facts"]
     told = JobInput.model_validate({**facts, "date": "2026-11-24"}), JobInput.model_validate(facts)
     late, there = (watch_of(one.handover.watch, None, one.brief, one.picks).findings[0].message for one in told)

@@ -338,6 +338,11 @@ def test_what_was_hung_on_too_early_is_no_better_for_the_days_that_went_since():
     assert level(loaded_at=NOON + 3.4 * day) == "hold"
     assert level(loaded_at=NOON + 1 * day, plumbed_at=NOON + 2 * day) == "hold"  # read while it was soft still
     assert level(loaded_at=NOON + 1 * day, plumbed_at=hard) == "mind"
+    frozen = [CuringSpell(from_at=NOON, mean_c=-9.9)]  # hard only after the days that are looked ahead
+    late = curing(CuringInput(poured_at=NOON, spells=frozen, now=NOON + 4000 * day, loaded_at=NOON + day))
+    assert late.result.stages[1].at is None
+    (one,) = (one for one in late.findings if one.code == "mount.curing")
+    assert (one.level, "more than 120 days" in one.why) == ("hold", True)
 
 
 def test_a_moment_of_another_clock_than_the_sites_is_refused():
