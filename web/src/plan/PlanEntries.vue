@@ -180,7 +180,7 @@ function remove(): void {
               @number="setCorner(index, 'up_m', $event)"
             />
           </td>
-          <td v-if="kind.shape !== 'point'" class="quiet">{{ lengthOf(index) }}</td>
+          <td v-if="kind.shape !== 'point'" class="quiet length">{{ lengthOf(index) }}</td>
         </tr>
       </tbody>
     </table>
@@ -201,6 +201,9 @@ function remove(): void {
 </template>
 
 <style scoped>
+.length {
+  white-space: nowrap;
+}
 .entries {
   display: grid;
   gap: 10px;
