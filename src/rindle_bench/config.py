@@ -125,11 +125,14 @@ class TerminalConfig(Model):
         return self
 
 
+MOST_TURNS = 20.0  # at one go
+
+
 class ScrewTurn(Model):
     """Turn a screw: positive is up (elevation) or clockwise seen from above (azimuth)."""
 
     axis: Axis
-    turns: float = Field(ge=-20, le=20)
+    turns: float = Field(ge=-MOST_TURNS, le=MOST_TURNS)
 
 
 class NutsChange(Model):

@@ -12,6 +12,7 @@ from rindle_core.kernel.errors import InputError
 from rindle_core.stations.peak.peaking import PeakInput, PeakReading, peak
 from rindle_server.jobs import devices, edit
 from tests.core.science.test_hearing import beeps, wav
+from tests.server.calls import change
 
 SCREW = Screw(deg_per_turn=0.4, backlash_turns=0.2, span_turns=12)
 STATES = [BringUpState(code="power", name="Power", usual_s=1), BringUpState(code="search", name="Search", usual_s=1)]
@@ -196,3 +197,15 @@ def test_a_stand_in_that_is_placed_anew_has_the_screws_and_nuts_that_the_job_was
     again = post(crew, "poll").json()["telemetry"]
     assert again["nuts_tight"] is True
     assert (again["azimuth_turns"], again["elevation_turns"]) == (told["azimuth_turns"], moved["elevation_turns"])
+
+
+def test_a_stand_in_comes_as_far_as_its_own_ends_where_the_screws_were_turned_beyond_them(crew, bench):
+    rows = [
+        {"axis": "azimuth", "turns": 151.25, "level_db": 9.0, "turning": "up"},
+        {"axis": "elevation", "turns": -61.5, "level_db": 9.0, "turning": "down"},
+    ]
+    assert change(crew, "2026-102", readings=rows).status_code == 200
+    told = post(crew, "poll")
+    assert told.status_code == 200
+    now = told.json()["telemetry"]
+    assert (now["azimuth_turns"], now["elevation_turns"]) == (10.0, -10.0)  # half its travel to either side

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import time
 from functools import lru_cache
 from typing import Any, Protocol
@@ -10,6 +11,7 @@ import httpx
 from django.conf import settings
 
 from rindle_bench.config import (
+    MOST_TURNS,
     Axis,
     BenchFault,
     CoverFeed,
@@ -149,6 +151,11 @@ class SimulatedTerminalLink:
         """Turns a fine screw."""
         return self._ask("POST", "/screw", ScrewTurn(axis=axis, turns=turns))
 
+    def _turn_far(self, axis: Axis, turns: float) -> Telemetry:
+        """The same, however far: in as many goes as it takes."""
+        goes = max(1, math.ceil(abs(turns) / MOST_TURNS))
+        return [self.turn(axis, turns / goes) for _ in range(goes)][-1]
+
     def swing(self, azimuth_deg: float, elevation_deg: float) -> Telemetry:
         """Swings the whole head by hand."""
         return self._ask("POST", "/swing", Swing(azimuth_deg=azimuth_deg, elevation_deg=elevation_deg))
@@ -175,11 +182,11 @@ class SimulatedTerminalLink:
             return
         for axis, last in {one.axis: one for one in peak.readings}.items():  # of each axis the last
             # Come to it turning as it was: where the head stands in the play of the screw is decided by that.
-            moved = self.turn(
+            moved = self._turn_far(
                 axis, last.turns - _PAST_PLAY_TURNS if last.turning == "up" else last.turns + _PAST_PLAY_TURNS
             )
             counter = moved.elevation_turns if axis == "elevation" else moved.azimuth_turns
-            self.turn(axis, last.turns - counter)
+            self._turn_far(axis, last.turns - counter)
         if peak.lock_after_db is not None:
             self.nuts(tight=True)
         if self.placed.powered or not told.states_entered or told.powered_at is not None:
