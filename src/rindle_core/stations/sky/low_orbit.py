@@ -26,10 +26,14 @@ from rindle_core.stations.sky.passes import (
     BLOCKED,
     NONE,
     OK,
+    SECTOR_DEG,
+    SECTORS,
     LowOrbitInput,
+    Passes,
     Progress,
     Run,
     Served,
+    Traffic,
     gaps_of,
     in_cone,
     out_share,
@@ -39,8 +43,6 @@ from rindle_core.stations.sky.passes import (
     tell,
 )
 
-_SECTOR_DEG = 15.0
-_SHOWN_DIRECTIONS = 900  # of the traffic, for the drawing
 _RAISES_M = (0.5, 1.0, 2.0, 3.0, 5.0, 8.0)  # what masts and other fixings usually add
 _NAMED = 20  # of refused satellites
 _GAP_EDGES_S = (2.0, 5.0, 15.0, 60.0)  # lengths by which interruptions are counted
@@ -87,14 +89,6 @@ class BearingChoice(Model):
 
     azimuth_deg: float
     out_percent: float
-
-
-class Traffic(Model):
-    """A direction in which a satellite served."""
-
-    azimuth_deg: float
-    elevation_deg: float
-    blocked: bool
 
 
 class LowOrbitResult(Model):
@@ -166,20 +160,18 @@ def bearings_of(panel: Panel, boresight_deg: float, bearings_deg: Array) -> Arra
     return np.asarray(bearings_deg[high > low])
 
 
-def _sectors(given: LowOrbitInput, served: Served, states: NDArray[np.int8], profile: Profile) -> list[Sector]:
-    number = (served.azimuth_deg // _SECTOR_DEG).astype(np.int64) % int(360 / _SECTOR_DEG)
-    count = int(360 / _SECTOR_DEG)
-    traffic = np.bincount(number[served.has], minlength=count)
-    lost = np.bincount(number[states == BLOCKED], minlength=count)
-    inside = np.arange(0.25, 360.0, 0.5).reshape(count, -1)
+def _sectors(given: LowOrbitInput, passes: Passes, states: NDArray[np.int8], profile: Profile) -> list[Sector]:
+    traffic = passes.traffic_counts
+    lost = np.bincount(passes.sector_of_step[states == BLOCKED], minlength=SECTORS)
+    inside = np.arange(0.25, 360.0, 0.5).reshape(SECTORS, -1)
     least = np.full_like(inside, given.panel.least_elevation_deg)
     area_percent = _masked_percent(profile, inside, least, np.full_like(inside, 90.0)).tolist()
     rows = []
-    for at in range(count):
+    for at in range(SECTORS):
         rows.append(
             Sector(
-                from_deg=at * _SECTOR_DEG,
-                to_deg=(at + 1) * _SECTOR_DEG,
+                from_deg=at * SECTOR_DEG,
+                to_deg=(at + 1) * SECTOR_DEG,
                 traffic_percent=100.0 * float(traffic[at]) / max(1, int(traffic.sum())),
                 blocked_percent=100.0 * float(lost[at]) / len(states),
                 blocked_area_percent=area_percent[at],
@@ -206,21 +198,9 @@ def _raises(given: LowOrbitInput, served: Served) -> list[RaiseGain]:
     return rows
 
 
-def _shown(served: Served, states: NDArray[np.int8]) -> list[Traffic]:
-    index = np.flatnonzero(served.has)
-    chosen = (
-        index[np.linspace(0, len(index) - 1, min(_SHOWN_DIRECTIONS, len(index))).astype(np.int64)]
-        if len(index)
-        else index
-    )
-    rows = zip(
-        served.azimuth_deg[chosen].round(1).tolist(),
-        served.elevation_deg[chosen].round(1).tolist(),
-        (states[chosen] == BLOCKED).tolist(),
-        strict=True,
-    )
-    made = Traffic.model_construct  # of figures that were worked out here
-    return [made(azimuth_deg=a % 360.0, elevation_deg=e, blocked=b) for a, e, b in rows]
+def _shown(passes: Passes, states: NDArray[np.int8]) -> list[Traffic]:
+    steps, rows = passes.shown
+    return [row[blocked] for row, blocked in zip(rows, (states[steps] == BLOCKED).tolist(), strict=True)]
 
 
 def _bearings(given: LowOrbitInput, run: Run) -> list[BearingChoice]:
@@ -251,7 +231,7 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
     step_s, hours = passes.step_s, passes.slots * given.panel.slot_s / 3600.0
     gaps = gaps_of(states != OK, step_s)
     out = 100.0 * float(np.mean(states != OK))
-    sectors = _sectors(given, served, states, profile)
+    sectors = _sectors(given, passes, states, profile)
     removals = _removals(given, served, out) if given.bearings else []
     tell(progress, 0.9)
     bearings = (
@@ -282,7 +262,7 @@ def simulate(given: LowOrbitInput, progress: Progress | None = None) -> Outcome[
         unmoved_count=sum(1 for one in given.skyline if one.distance_m is None) if given.moved_finding() else 0,
         refused_count=len(refused),
         refused=refused[:_NAMED],
-        traffic=_shown(served, states) if given.bearings else [],
+        traffic=_shown(passes, states) if given.bearings else [],
     )
     tell(progress, 1.0)
     return Outcome(result, _judge(given, result))

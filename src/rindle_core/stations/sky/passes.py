@@ -5,7 +5,8 @@ skyline hides it.
 from __future__ import annotations
 
 from collections.abc import Callable
-from functools import lru_cache
+from dataclasses import dataclass
+from functools import cached_property, lru_cache
 from typing import Literal, NamedTuple
 
 import numpy as np
@@ -17,6 +18,7 @@ from rindle_core.catalogue.panel import Panel
 from rindle_core.kernel.constants import BEYOND_CIRCLE_DEG
 from rindle_core.kernel.errors import InputError, Stopped
 from rindle_core.kernel.geometry import Array, unit_vector
+from rindle_core.kernel.model import Model
 from rindle_core.science.look_angles import look_angles
 from rindle_core.science.shells import (
     ElementLines,
@@ -35,6 +37,9 @@ from rindle_core.stations.sky.surroundings import Surroundings
 
 _CHUNK_SLOTS = 240  # an hour of slots: bounds the memory
 BEARING_STEP_DEG = 10.0
+SECTOR_DEG = 15.0
+SECTORS = int(360 / SECTOR_DEG)
+_SHOWN_DIRECTIONS = 900  # of the traffic, for the drawing
 _BRANCH_DEG = 0.5  # how wide a branch with its twigs is seen: some 10 cm at ten metres
 OK, BLOCKED, NONE = 0, 1, 2  # states of a second
 
@@ -253,7 +258,16 @@ def gaps_of(out: NDArray[np.bool_], step_s: float) -> list[Gap]:
     return [Gap(float(a) * step_s, float(b - a) * step_s) for a, b in zip(begins, ends, strict=True)]
 
 
-class Passes(NamedTuple):
+class Traffic(Model):
+    """A direction in which a satellite served."""
+
+    azimuth_deg: float
+    elevation_deg: float
+    blocked: bool
+
+
+@dataclass(frozen=True)
+class Passes:
     """The passes over a place as a panel follows them: nothing here knows the skyline."""
 
     sky: SatelliteSky
@@ -264,6 +278,34 @@ class Passes(NamedTuple):
     usable: Indices
     served: Served
     step_s: float
+
+    @cached_property
+    def sector_of_step(self) -> Indices:
+        """In which sector of the sky each step's satellite stands, from north clockwise."""
+        return (self.served.azimuth_deg // SECTOR_DEG).astype(np.int64) % SECTORS
+
+    @cached_property
+    def traffic_counts(self) -> Indices:
+        """Served steps of each sector."""
+        return np.bincount(self.sector_of_step[self.served.has], minlength=SECTORS)
+
+    @cached_property
+    def shown(self) -> tuple[Indices, list[tuple[Traffic, Traffic]]]:
+        """Steps whose directions are drawn, with each direction as it is told free and blocked."""
+        index = np.flatnonzero(self.served.has)
+        if len(index):
+            index = index[np.linspace(0, len(index) - 1, min(_SHOWN_DIRECTIONS, len(index))).astype(np.int64)]
+        azimuths = self.served.azimuth_deg[index].round(1) % 360.0
+        elevations = self.served.elevation_deg[index].round(1)
+        made = Traffic.model_construct  # of figures that were worked out here
+        both = [
+            (
+                made(azimuth_deg=a, elevation_deg=e, blocked=False),
+                made(azimuth_deg=a, elevation_deg=e, blocked=True),
+            )
+            for a, e in zip(azimuths.tolist(), elevations.tolist(), strict=True)
+        ]
+        return index, both
 
 
 class Run(NamedTuple):
@@ -337,6 +379,8 @@ __all__ = [
     "BLOCKED",
     "NONE",
     "OK",
+    "SECTORS",
+    "SECTOR_DEG",
     "LowOrbitInput",
     "Outage",
     "Pairs",
@@ -344,6 +388,7 @@ __all__ = [
     "Progress",
     "Run",
     "Served",
+    "Traffic",
     "boresight_axis",
     "gaps_of",
     "in_cone",

@@ -114,13 +114,12 @@ def _inside(given: TrialInput) -> list[TrialEvent]:
     """Events cut to the trial's time."""
     kept = []
     for event in given.events:
-        start, end = (
-            max(event.start, given.started_at),
-            min(event.start + dt.timedelta(seconds=event.seconds), given.ended_at),
-        )
-        if (start, end) == (event.start, event.start + dt.timedelta(seconds=event.seconds)) and start < end:
+        end = event.start + dt.timedelta(seconds=event.seconds)
+        if given.started_at <= event.start and end <= given.ended_at:
             kept.append(event)
-        elif start < end:
+            continue
+        start, end = max(event.start, given.started_at), min(end, given.ended_at)
+        if start < end:
             kept.append(event.model_copy(update={"start": start, "seconds": (end - start).total_seconds()}))
     return kept
 
@@ -132,13 +131,15 @@ def _silence(blocked: Sequence[TrialEvent], given: TrialInput) -> tuple[float, d
     """
     if len(blocked) < _LEAST_BLOCKED:
         return None
-    in_order = sorted(blocked, key=lambda one: one.start)
-    ends = [given.started_at, *(one.start + dt.timedelta(seconds=one.seconds) for one in in_order)]
-    starts = [*(one.start for one in in_order), given.ended_at]
-    length, begin = max((start - end, end) for start, end in zip(starts, ends, strict=True))
-    rest = given.ended_at - given.started_at - length
-    expected = len(blocked) * length / rest if rest > dt.timedelta(0) else 0.0
-    return (length / dt.timedelta(hours=1), begin) if expected >= _MISSED else None
+    whole_s = (given.ended_at - given.started_at).total_seconds()
+    in_order = sorted(((one.start - given.started_at).total_seconds(), one.seconds) for one in blocked)
+    ends_s = [0.0, *(begin_s + lost_s for begin_s, lost_s in in_order)]
+    starts_s = [*(begin_s for begin_s, _ in in_order), whole_s]
+    length_s, begin_s = max((start_s - end_s, end_s) for start_s, end_s in zip(starts_s, ends_s, strict=True))
+    rest_s = whole_s - length_s
+    expected = len(blocked) * length_s / rest_s if rest_s > 0.0 else 0.0
+    silent_from = given.started_at + dt.timedelta(seconds=begin_s)
+    return (length_s / 3600.0, silent_from) if expected >= _MISSED else None
 
 
 def _causes(events: Sequence[TrialEvent], total_s: float) -> list[CauseCount]:
