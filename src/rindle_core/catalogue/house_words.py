@@ -310,14 +310,13 @@ class HouseWords(Model):
         RepairFault, "repair_faults"
     )
 
-    @model_validator(mode="after")
-    def _each_once(self) -> Self:
+    def model_post_init(self, context: Any, /) -> None:
+        """Checks it once, when it is made: a validator would do so again wherever it is handed on."""
         for name in type(self).model_fields:
             codes = [one.code for one in getattr(self, name)]
             twice = next((code for code in codes if codes.count(code) > 1), None)
             if twice is not None:
                 raise ValueError(f"{name} has the code {twice!r} twice: give each word a code of its own")
-        return self
 
 
 DEFAULT_WORDS = HouseWords()

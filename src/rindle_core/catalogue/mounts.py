@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from importlib.resources import files
-from typing import Annotated, Literal, Self
+from typing import Annotated, Any, Literal
 
-from pydantic import Field, TypeAdapter, model_validator
+from pydantic import Field, TypeAdapter
 
 from rindle_core.catalogue.build_steps import BuildStep
 from rindle_core.catalogue.parts import Joint
@@ -162,8 +162,8 @@ class MountKind(Model):
     store_note: str = Field(default="", max_length=200, description="How it is packed and carried")
     build_steps: list[BuildStep] = Field(default_factory=list, max_length=40, description="Before the terminal's own")
 
-    @model_validator(mode="after")
-    def _whole(self) -> Self:
+    def model_post_init(self, context: Any, /) -> None:
+        """Checks it once, when it is made: a validator would do so again wherever it is handed on."""
         if self.holds in ("plate", "brackets") and not self.holes:
             raise ValueError("a mount that hangs on a plate or brackets needs its holes")
         numbers = [one.number for one in self.holes]
@@ -181,7 +181,6 @@ class MountKind(Model):
         strange = next((one for one in wanted if one not in own), None)
         if strange is not None:
             raise ValueError(f"a step needs step:{strange}, which is not a step of this mount")
-        return self
 
 
 def _shipped() -> tuple[MountKind, ...]:

@@ -287,7 +287,7 @@ class _Layers:
     ) -> None:
         """A thing by its top (NaN where it is not) and its distance along the bearings, and what of it lies lower."""
         there = ~np.isnan(top)
-        over = there & (np.nan_to_num(top, nan=-91.0) > self._elevation)
+        over = top > self._elevation  # nowhere where it is not there
         level = np.maximum(level_m, 0.01)
         if beneath is not None:
             self._under.append(beneath)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from functools import cache
+from typing import Any, Literal, get_args, get_origin, get_type_hints
 
 from pydantic import BaseModel
 
@@ -19,7 +20,16 @@ _MAY_HOLD = (str, list, tuple, BaseModel)
 
 @cache  # as many as there are models
 def _fields(kind: type[BaseModel]) -> tuple[tuple[str, bool], ...]:
-    return tuple((name, name in _NAMES) for name in kind.model_fields if name not in _SECRET)
+    told = get_type_hints(kind)
+    return tuple((name, name in _NAMES) for name in kind.model_fields if name not in _SECRET and _may_tell(told[name]))
+
+
+def _may_tell(annotation: Any) -> bool:
+    """Whether what people wrote may stand in it: a log has thousands of rows, and no word of anybody's."""
+    if isinstance(annotation, type) and issubclass(annotation, BaseModel):
+        return bool(_fields(annotation))
+    inside = [one for one in get_args(annotation) if get_origin(annotation) is not Literal]
+    return annotation in (str, Any, object) or any(_may_tell(one) for one in inside)
 
 
 def _texts(told: object, every: bool) -> Iterator[str]:

@@ -6,8 +6,9 @@ from pydantic import Field
 
 from rindle_core.catalogue.mounts import SURFACES, MountKind, Surface
 from rindle_core.kernel.model import Model
+from rindle_core.stations.asked_once import asked_of
 from rindle_core.stations.entries import JobInput
-from rindle_core.stations.mount.mount_choice import MountChoiceInput, mount_choice
+from rindle_core.stations.mount.mount_choice import MountChoiceInput, MountOption, mount_choice
 from rindle_core.stations.sky.candidates import CandidateFacts
 
 
@@ -53,6 +54,11 @@ def _stands_on(
     )
 
 
+@asked_of("brief", "picks")
+def _options(job: JobInput, surface: Surface, *, permanent: bool) -> list[MountOption]:
+    return mount_choice(choice_of(job, surface, permanent=permanent)).result.options
+
+
 def mount_at(
     job: JobInput, one: CandidateFacts, *, code: str | None = None, permanent: bool | None = None
 ) -> PositionMount:
@@ -62,7 +68,7 @@ def mount_at(
         permanent = job.brief.permanence in ("", "permanent")
     if surface is None:
         return _stands_on(one, None, None, [])
-    options = mount_choice(choice_of(job, surface, permanent=permanent)).result.options
+    options = _options(job, surface, permanent=permanent)
     if wanted:
         known = next((kind for kind in job.picks.mounts if kind.code == wanted), None)
         option = next((option for option in options if option.kind.code == wanted), None)

@@ -155,9 +155,16 @@ class CandidateAt(CandidateFacts):
         """East and north of a place, metres, along the geodesic; None while the candidate has no coordinates."""
         if self.latitude_deg is None or self.longitude_deg is None:
             return None
-        line = Geodesic.WGS84.Inverse(latitude_deg, longitude_deg, self.latitude_deg, self.longitude_deg)
-        bearing = math.radians(float(line["azi1"]))
-        return float(line["s12"]) * math.sin(bearing), float(line["s12"]) * math.cos(bearing)
+        return _way_m(latitude_deg, longitude_deg, self.latitude_deg, self.longitude_deg)
+
+
+@lru_cache(maxsize=256)  # the places of a job are asked again and again
+def _way_m(
+    latitude_deg: float, longitude_deg: float, to_latitude_deg: float, to_longitude_deg: float
+) -> tuple[float, float]:
+    line = Geodesic.WGS84.Inverse(latitude_deg, longitude_deg, to_latitude_deg, to_longitude_deg)
+    bearing = math.radians(float(line["azi1"]))
+    return float(line["s12"]) * math.sin(bearing), float(line["s12"]) * math.cos(bearing)
 
 
 __all__ = ["Access", "Candidate", "CandidateAt", "CandidateFacts", "Exposure", "Weak", "next_letter"]

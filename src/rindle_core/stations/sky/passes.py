@@ -86,7 +86,7 @@ class Pairs(NamedTuple):
 
 class Served(NamedTuple):
     """Fine steps: whether a satellite serves, and where it stands; `order`: the served steps by azimuth, in which a
-    skyline is looked up many times as fast, and where they stand in that order.
+    skyline is looked up many times as fast, where they stand in that order, and in which whole degree of the circle.
     """
 
     has: NDArray[np.bool_]
@@ -95,6 +95,7 @@ class Served(NamedTuple):
     order: Indices
     ordered_azimuth_deg: Array
     ordered_elevation_deg: Array
+    ordered_degree: Indices
 
 
 def tell(progress: Progress | None, share: float) -> None:
@@ -204,7 +205,8 @@ def serve(sky: SatelliteSky, frame: SiteFrame, serving: Indices, slot_s: float, 
     azimuth[has], elevation[has] = horizontal(frame.sight(sky.ecef_km(who[has], seconds[has])))
     index = np.flatnonzero(has)
     order = index[np.argsort(azimuth[index], kind="stable")]
-    return Served(has, azimuth, elevation, order, azimuth[order], elevation[order])
+    degree = np.minimum(azimuth[order].astype(np.int64), 359)
+    return Served(has, azimuth, elevation, order, azimuth[order], elevation[order], degree)
 
 
 def _branch_draw(azimuth_deg: Array, elevation_deg: Array, seed: int) -> Array:
@@ -224,13 +226,27 @@ def _branch_draw(azimuth_deg: Array, elevation_deg: Array, seed: int) -> Array:
     return np.asarray(((key ^ (key >> np.uint64(31))) >> np.uint64(11)).astype(np.float64) / float(1 << 53))
 
 
+def _of_each_degree(profile: Profile) -> tuple[Array, Array]:
+    """The skyline's lowest and highest elevation in each whole degree, the points beside it among them: what stands
+    under the one or over the other needs no closer look.
+    """
+    up = profile.elevation_deg
+    ring = np.concatenate([up[-1:], up, up[:1], up[:1]])  # across north; one more, for a stretch that ends with it
+    first = np.searchsorted(profile.azimuth_deg, np.arange(361.0))
+    bounds = np.stack([first[:-1], first[1:] + 2], axis=1).ravel()
+    return np.minimum.reduceat(ring, bounds)[::2], np.maximum.reduceat(ring, bounds)[::2]
+
+
 def _blocked(served: Served, profile: Profile, bare: bool, seed: int) -> NDArray[np.bool_]:
     """Whether the skyline blocks each served step, in `served.order`.
 
     Of a bare tree its share blocks, cell by cell of sky.
     """
     azimuth, elevation = served.ordered_azimuth_deg, served.ordered_elevation_deg
-    blocked: NDArray[np.bool_] = elevation < elevation_at(profile, azimuth)
+    lowest, highest = _of_each_degree(profile)
+    blocked: NDArray[np.bool_] = elevation < lowest[served.ordered_degree]
+    open_still = np.flatnonzero((elevation < highest[served.ordered_degree]) & ~blocked)
+    blocked[open_still] = elevation[open_still] < elevation_at(profile, azimuth[open_still])
     if bare and np.any(profile.leafless_share < 1.0):
         at = np.flatnonzero(blocked)
         share = np.interp(azimuth[at], profile.azimuth_deg, profile.leafless_share, period=360.0)

@@ -10,8 +10,8 @@ from typing import Any
 from rindle_core.kernel.registry import Outcome
 from rindle_core.science.geodesy import apart_m
 from rindle_core.science.sight import Margins, about, margins
+from rindle_core.stations.asked_once import asked_of, asked_once
 from rindle_core.stations.entries import JobInput
-from rindle_core.stations.sky.asked_once import asked_once
 from rindle_core.stations.sky.candidates import CandidateAt
 from rindle_core.stations.sky.facts import SkylineSet
 from rindle_core.stations.sky.fixed_sky import SkyInput, SkyResult, named, sight_of, sky
@@ -23,6 +23,7 @@ _SAME_M = 0.5  # coordinates are told no finer
 _FAR_M = 1000.0  # a skyline that was read further off is not moved to a position
 
 
+@asked_of("sky", "brief")
 def candidate_of(job: JobInput, letter: str) -> CandidateAt | None:
     """The candidate of that letter, where it lies; None for the job's place."""
     one = next((one for one in job.sky.positions if one.letter == letter), None)

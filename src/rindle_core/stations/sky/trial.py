@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime as dt
 import math
 from collections.abc import Sequence
-from typing import Literal
+from typing import Literal, NamedTuple
 
 import numpy as np
 from pydantic import AwareDatetime, Field
@@ -110,31 +110,38 @@ class TrialResult(Model):
     because: str
 
 
-def _inside(given: TrialInput) -> list[TrialEvent]:
-    """Events cut to the trial's time."""
+class _Outage(NamedTuple):
+    """An event, cut to the trial's time, that began so many seconds after its start."""
+
+    begin_s: float
+    seconds: float
+    cause: Cause
+    azimuth_deg: float | None
+
+
+def _inside(given: TrialInput, total_s: float) -> list[_Outage]:
     kept = []
     for event in given.events:
-        end = event.start + dt.timedelta(seconds=event.seconds)
-        if given.started_at <= event.start and end <= given.ended_at:
-            kept.append(event)
-            continue
-        start, end = max(event.start, given.started_at), min(end, given.ended_at)
-        if start < end:
-            kept.append(event.model_copy(update={"start": start, "seconds": (end - start).total_seconds()}))
+        begin_s = (event.start - given.started_at).total_seconds()
+        if begin_s < 0.0 or begin_s + event.seconds > total_s:
+            first_s, last_s = max(begin_s, 0.0), min(begin_s + event.seconds, total_s)
+            if first_s < last_s:
+                kept.append(_Outage(first_s, last_s - first_s, event.cause, event.azimuth_deg))
+        else:
+            kept.append(_Outage(begin_s, event.seconds, event.cause, event.azimuth_deg))
     return kept
 
 
-def _silence(blocked: Sequence[TrialEvent], given: TrialInput) -> tuple[float, dt.datetime] | None:
+def _silence(blocked: Sequence[_Outage], given: TrialInput, whole_s: float) -> tuple[float, dt.datetime] | None:
     """Hours and start of the longest stretch without an interruption, where more than chance made it.
 
     What stands in the way interrupts at one rate: by Poisson's law exp(-rate · length) is the chance of a silence.
     """
     if len(blocked) < _LEAST_BLOCKED:
         return None
-    whole_s = (given.ended_at - given.started_at).total_seconds()
-    in_order = sorted(((one.start - given.started_at).total_seconds(), one.seconds) for one in blocked)
-    ends_s = [0.0, *(begin_s + lost_s for begin_s, lost_s in in_order)]
-    starts_s = [*(begin_s for begin_s, _ in in_order), whole_s]
+    in_order = sorted(blocked, key=lambda one: one.begin_s)
+    ends_s = [0.0, *(one.begin_s + one.seconds for one in in_order)]
+    starts_s = [*(one.begin_s for one in in_order), whole_s]
     length_s, begin_s = max((start_s - end_s, end_s) for start_s, end_s in zip(starts_s, ends_s, strict=True))
     rest_s = whole_s - length_s
     expected = len(blocked) * length_s / rest_s if rest_s > 0.0 else 0.0
@@ -142,7 +149,7 @@ def _silence(blocked: Sequence[TrialEvent], given: TrialInput) -> tuple[float, d
     return (length_s / 3600.0, silent_from) if expected >= _MISSED else None
 
 
-def _causes(events: Sequence[TrialEvent], total_s: float) -> list[CauseCount]:
+def _causes(events: Sequence[_Outage], total_s: float) -> list[CauseCount]:
     names: tuple[Cause, ...] = ("blocked", "no_satellite", "network", "power", "unknown")
     rows = []
     for name in names:
@@ -160,7 +167,7 @@ def _causes(events: Sequence[TrialEvent], total_s: float) -> list[CauseCount]:
     return rows
 
 
-def _trial_sectors(given: TrialInput, blocked: Sequence[TrialEvent], total_s: float) -> list[TrialSector]:
+def _trial_sectors(given: TrialInput, blocked: Sequence[_Outage], total_s: float) -> list[TrialSector]:
     count = int(360 / _SECTOR_DEG)
     lost = [0.0] * count
     for event in blocked:
@@ -173,16 +180,15 @@ def _trial_sectors(given: TrialInput, blocked: Sequence[TrialEvent], total_s: fl
     ]
 
 
-def _hours(events: Sequence[TrialEvent], given: TrialInput, hours: float) -> list[TrialHour]:
+def _hours(events: Sequence[_Outage], given: TrialInput, length_s: float) -> list[TrialHour]:
     """An outage over the turn of an hour is shared out. The prediction is the mean of its passes: it knows no
     particular hour.
     """
-    begins_s = np.array([(one.start - given.started_at).total_seconds() for one in events])
+    begins_s = np.array([one.begin_s for one in events])
     ends_s = begins_s + np.array([one.seconds for one in events])
     blocked = np.array([one.cause == "blocked" for one in events], dtype=bool)
-    length_s = (given.ended_at - given.started_at).total_seconds()
     rows = []
-    for hour in range(math.ceil(hours - 1e-9)):
+    for hour in range(math.ceil(length_s / 3600.0 - 1e-9)):
         begin_s = 3600.0 * hour
         end_s = min(begin_s + 3600.0, length_s)
         lost_s = np.clip(np.minimum(ends_s, end_s) - np.maximum(begins_s, begin_s), 0.0, None)
@@ -216,7 +222,7 @@ def trial(given: TrialInput) -> Outcome[TrialResult]:
     total_s = (given.ended_at - given.started_at).total_seconds()
     if total_s <= 0:
         raise InputError.one("ended_at", "lies before the start of the trial")
-    hours, events = total_s / 3600.0, _inside(given)
+    hours, events = total_s / 3600.0, _inside(given, total_s)
     blocked = [event for event in events if event.cause == "blocked"]
     lost_s = min(sum(event.seconds for event in events), total_s)
     predicted_count = (
@@ -226,7 +232,7 @@ def trial(given: TrialInput) -> Outcome[TrialResult]:
     spread = given.rules.trial_spread_share * math.sqrt(max(predicted_count or 0.0, 1.0) * of_both)
     sd = None if predicted_count is None else (len(blocked) - predicted_count) / spread
     believe, because = _believe(given, hours, sd, events)
-    silent_h, silent_from = _silence(blocked, given) or (None, None)
+    silent_h, silent_from = _silence(blocked, given, total_s) or (None, None)
     result = TrialResult(
         hours_h=hours,
         available_percent=100.0 * (1.0 - lost_s / total_s),
@@ -234,7 +240,7 @@ def trial(given: TrialInput) -> Outcome[TrialResult]:
         longest_s=max((event.seconds for event in events), default=0.0),
         causes=_causes(events, total_s),
         sectors=_trial_sectors(given, blocked, total_s),
-        hours=_hours(events, given, hours),
+        hours=_hours(events, given, total_s),
         observed_blocked_percent=100.0 * min(sum(event.seconds for event in blocked), total_s) / total_s,
         blocked_per_h=len(blocked) / hours,
         outside_count=len(given.events) - len(events),
@@ -248,7 +254,7 @@ def trial(given: TrialInput) -> Outcome[TrialResult]:
 
 
 def _believe(
-    given: TrialInput, hours: float, sd: float | None, events: Sequence[TrialEvent]
+    given: TrialInput, hours: float, sd: float | None, events: Sequence[_Outage]
 ) -> tuple[Literal["trial", "prediction", "both", "neither"], str]:
     if given.events and not events:
         return "neither", "None of the log's outages lies in the trial's time: its clock or its zone is another one."

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.registry import Outcome
+from rindle_core.stations.asked_once import asked_once
 from rindle_core.stations.entries import JobInput
-from rindle_core.stations.sky.asked_once import asked_once
 from rindle_core.stations.sky.findings import TRIAL, TRIAL_WANTED
 from rindle_core.stations.sky.low_orbit import LowOrbitResult
 from rindle_core.stations.sky.seen import low_orbit_input, offset_of, set_for, simulated_once, terminal_height

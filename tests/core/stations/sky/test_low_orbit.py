@@ -16,9 +16,9 @@ from rindle_core.catalogue.panel import Panel
 from rindle_core.kernel.errors import InputError, Stopped
 from rindle_core.kernel.findings import Level
 from rindle_core.science.shells import ElementLines, ElementSky, Shell, ShellSky, SiteFrame, horizontal
-from rindle_core.science.skyline import Obstacle, SkylinePoint, point_groups
+from rindle_core.science.skyline import Obstacle, Profile, SkylinePoint, point_groups
 from rindle_core.stations.sky.low_orbit import low_orbit, simulate
-from rindle_core.stations.sky.passes import LowOrbitInput, gaps_of
+from rindle_core.stations.sky.passes import BLOCKED, LowOrbitInput, Served, gaps_of, states_of
 
 DEMO = Path(__file__).parents[4] / "demo"
 SITE = {"latitude_deg": -29.5, "longitude_deg": 28.4, "height_m": 1900}
@@ -446,3 +446,24 @@ def test_uses_are_judged_by_the_house_and_weigh_as_they_are_needed():
 
 def test_the_demo_shells_parse():
     assert json.loads((DEMO / "constellations.json").read_text("utf-8"))
+
+
+@settings(max_examples=40)
+@given(
+    points=st.lists(
+        st.tuples(st.floats(0, 359.9), st.floats(-5, 89)), min_size=1, max_size=40, unique_by=lambda p: p[0]
+    )
+)
+def test_what_is_blocked_is_what_a_look_at_each_step_finds(points):
+    at, up = (np.array(column) for column in zip(*sorted(points), strict=True))
+    sure = np.ones(len(at))
+    profile = Profile(at, up, 20.0 * sure, sure, -sure, np.empty((3, 0)))
+    draw = np.random.default_rng(len(at))
+    azimuth = np.sort(
+        np.concatenate([draw.uniform(0, 360, 2000), np.arange(360.0), np.nextafter(np.arange(1.0, 361), 0)])
+    )
+    skyline = np.interp(azimuth, at, up, period=360.0)
+    elevation = skyline + draw.choice([-9.0, -0.1, 0.1, 9.0], len(azimuth))
+    steps = np.arange(len(azimuth))
+    served = Served(steps >= 0, azimuth, elevation, steps, azimuth, elevation, np.minimum(azimuth.astype(int), 359))
+    assert np.array_equal(states_of(served, profile, False, 1) == BLOCKED, elevation < skyline)

@@ -1,7 +1,7 @@
 """What is remembered of a job's sky is that of these parts and this letter, and of nothing else."""
 
 from rindle_core.job import JobInput
-from rindle_core.stations.sky.asked_once import _MOST, asked_once
+from rindle_core.stations.asked_once import _MOST, asked_once
 from tests import golden
 
 JOB = JobInput.model_validate(golden.read("2026-106")["facts"])
