@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
+from functools import cache
 from typing import Any
 from zoneinfo import ZoneInfo
 
@@ -62,15 +63,27 @@ def refuse_ahead(kind: type[BaseModel], was: Mapping[str, Any], told: Mapping[st
         raise InputError(faults)
 
 
+@cache  # as many as there are models
+def _where_past(kind: type[BaseModel]) -> tuple[tuple[str, bool, type[BaseModel] | None], ...]:
+    """Facts that have been by their meaning, and those whose rows may hold such: a log has thousands without any."""
+    found = []
+    for name, fact in kind.model_fields.items():
+        entry, inner = entry_of(fact), row_of(fact.annotation)
+        past = entry is not None and entry.past
+        held = inner if inner is not None and _where_past(inner) else None
+        if past or held is not None:
+            found.append((name, past, held))
+    return tuple(found)
+
+
 def _moments(kind: type[BaseModel], told: Mapping[str, Any], at: str = "") -> Iterator[tuple[str, str, str]]:
     """Path, model and name, and value of each entry of what has been."""
-    for name, fact in kind.model_fields.items():
-        value, entry = told.get(name), entry_of(fact)
+    for name, past, inner in _where_past(kind):
+        value = told.get(name)
         if not value:
             continue
-        if entry is not None and entry.past:
+        if past:
             yield f"{at}{name}", f"{kind.__name__}.{name}", str(value)
-        inner = row_of(fact.annotation)
         if inner is not None:
             rows = list(enumerate(value)) if isinstance(value, list) else [("", value)]
             for number, row in rows:
