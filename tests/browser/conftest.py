@@ -1,7 +1,6 @@
 """The real application, started as a user starts it, and a real browser."""
 
 import contextlib
-import fcntl
 import os
 import shutil
 import signal
@@ -16,6 +15,7 @@ import pytest
 from playwright.sync_api import expect, sync_playwright
 
 from rindle_server.launch import free_port
+from tests.once import made_once
 
 # Debian's Chromium without the parts that a screen needs is a quarter quicker; where it is missing the whole one does.
 _QUICK, _WHOLE_CHROMIUM = Path("/usr/bin/chromium-headless-shell"), Path("/usr/bin/chromium")
@@ -43,7 +43,6 @@ _STILL = """document.addEventListener('DOMContentLoaded', () => {
 expect.set_options(timeout=30_000)  # a busy machine is slow, not wrong
 _LONGEST = ("test_axe", "test_journey", "test_families")
 _BARE = "/api/health"  # a page that stays open, so that the browser's process does
-_WHOLE = "loaded"
 _HERE = Path(__file__).parent
 _DATABASE = "rindle.sqlite3"
 _LOAD = (
@@ -56,22 +55,19 @@ def pytest_collection_modifyitems(items):
     """Each takes its turn. The longest files first: the workers end at about the same time."""
     for item in items:
         if _HERE in item.path.parents and not item.get_closest_marker("turns"):
-            item.add_marker(pytest.mark.turns(days=9))
+            item.add_marker(pytest.mark.turns(days=12))
     items.sort(key=lambda item: item.path.stem not in _LONGEST)
 
 
 @pytest.fixture(scope="session")
 def loaded(tmp_path_factory):
     """The demo's data folder, loaded once for all workers and only ever copied."""
-    base = tmp_path_factory.getbasetemp()
-    home = (base.parent if "PYTEST_XDIST_WORKER" in os.environ else base) / "demo-home"
-    environment = {**os.environ, "RINDLE_HOME": str(home), "RINDLE_DEMO": "1"}
-    with home.with_suffix(".lock").open("w") as lock:
-        fcntl.flock(lock, fcntl.LOCK_EX)
-        if not (home / _WHOLE).exists():
-            subprocess.run([sys.executable, "-c", _LOAD], env=environment, check=True)
-            (home / _WHOLE).touch()
-    return home
+
+    def load(home):
+        environment = {**os.environ, "RINDLE_HOME": str(home), "RINDLE_DEMO": "1"}
+        subprocess.run([sys.executable, "-c", _LOAD], env=environment, check=True)
+
+    return made_once(tmp_path_factory, "demo-home", load)
 
 
 @pytest.fixture(scope="session")

@@ -69,7 +69,7 @@ SEEN_AGAIN = ("mount_seen_again", "cable_seen_again", "sky_seen_again")
 def test_what_ages_is_looked_at_again_in_a_repair():
     rooms = to_a_repair({**rooms_of("2026-101"), "sky": {**rooms_of("2026-101")["sky"], "sky_seen_again": True}})
     rooms["brief"]["follows"] = "2026-101"
-    aged = {"mount.coating", "cable.earth", "cable.sealed", "sky.tube"}
+    aged = {"mount.coating", "mount.stress", "mount.sway", "cable.earth", "cable.sealed", "sky.tube"}
     first = as_job("2026-101", {**rooms, "brief": {**rooms["brief"], "follows": ""}})
     assert aged <= clear(first)
     job = as_job("2026-101", rooms)

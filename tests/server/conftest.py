@@ -1,5 +1,4 @@
 import contextlib
-import fcntl
 import os
 import sqlite3
 import threading
@@ -14,6 +13,7 @@ from django.test.client import Client, ClientHandler
 
 from rindle_bench.http import make_server
 from rindle_server.demo import load_demo
+from tests.once import made_once
 
 HERE = Path(__file__).parent
 _DEMO: pytest.StashKey[Callable[[], None]] = pytest.StashKey()  # fills the tests' database with the demo anew
@@ -51,20 +51,14 @@ def django_db_setup(django_db_setup, django_db_blocker, request, tmp_path_factor
             connection.ensure_connection()
             copy.backup(connection.connection)
 
-    base = tmp_path_factory.getbasetemp()
-    loaded = (base.parent if "PYTEST_XDIST_WORKER" in os.environ else base) / "demo-loaded.sqlite3"
-    with loaded.with_suffix(".lock").open("w") as lock, django_db_blocker.unblock():
-        fcntl.flock(lock, fcntl.LOCK_EX)
-        if loaded.exists():
-            with contextlib.closing(sqlite3.connect(loaded)) as told:
-                told.backup(copy)
-            fill_anew()
-        else:
+    def load(place):
+        with django_db_blocker.unblock(), contextlib.closing(sqlite3.connect(place)) as kept:
             load_demo(settings.DEMO_DIR)
-            connection.connection.backup(copy)
-            with contextlib.closing(sqlite3.connect(loaded.with_suffix(".part"))) as kept:
-                copy.backup(kept)
-            loaded.with_suffix(".part").rename(loaded)
+            connection.connection.backup(kept)
+
+    with contextlib.closing(sqlite3.connect(made_once(tmp_path_factory, "demo-loaded.sqlite3", load))) as told:
+        told.backup(copy)
+    fill_anew()
     request.config.stash[_DEMO] = fill_anew
     yield
     copy.close()

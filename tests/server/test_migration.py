@@ -19,6 +19,7 @@ from rindle_core.stations.cable.facts import CableFacts
 from rindle_core.stations.mount.facts import MountFacts
 from rindle_core.stations.peak.facts import PeakFacts
 from tests import golden
+from tests.once import made_once
 
 HERE = Path(__file__).parent
 TOLD = """
@@ -44,9 +45,14 @@ print(json.dumps(told))
 """
 
 
-@pytest.fixture(scope="module")
+@pytest.fixture(scope="session")
 def moved(tmp_path_factory):
-    home = tmp_path_factory.mktemp("before")
+    return json.loads(made_once(tmp_path_factory, "moved.json", _move).read_text("utf-8"))
+
+
+def _move(place):
+    home = place.with_name("before")
+    home.mkdir()
     (home / "rindle.sqlite3").write_bytes(gzip.decompress((HERE / "data" / "before.sqlite3.gz").read_bytes()))
     done = subprocess.run(
         [sys.executable, "-c", TOLD],
@@ -60,7 +66,7 @@ def moved(tmp_path_factory):
     said, _, told = done.stdout.strip().rpartition("\n")
     (copy,) = home.glob("before-*.zip")
     assert said == f"The data of an earlier version is taken over. What was there lies in {copy}."
-    return json.loads(told) | {"copy": copy}
+    place.write_text(json.dumps(json.loads(told) | {"copy": str(copy)}), "utf-8")
 
 
 # What the demo's jobs have been given since.

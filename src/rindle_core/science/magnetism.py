@@ -166,9 +166,13 @@ def magnetic_fields(
 
 
 @lru_cache(maxsize=64)  # the places of a job are asked again and again
+def _field_once(latitude_deg: float, longitude_deg: float, height_m: float, day: dt.date) -> MagneticField:
+    return magnetic_fields(latitude_deg, longitude_deg, height_m, [day])[0]
+
+
 def magnetic_field(latitude_deg: float, longitude_deg: float, height_m: float, day: dt.date) -> MagneticField:
     """The magnetic field at a WGS 84 position on a day. Raises InputError for a day outside the model's life."""
-    return magnetic_fields(latitude_deg, longitude_deg, height_m, [day])[0]
+    return _field_once(latitude_deg, longitude_deg, height_m, day)
 
 
 def _in_model(day: dt.date) -> dt.date:

@@ -105,7 +105,13 @@ STANDING = Aged(
     message="What stands there was not looked at again",
     look_for="Look for rust, cracks round the fixings, loose bolts and play, and whether the pole is plumb still.",
     was_told=lambda job: bool(mount_code(job)),
-    findings=tuple(one.code for one in (found.COATING, found.PLUMB, found.HARDWARE, fixed.FIXING)),
+    findings=tuple(
+        one.code  # rust takes what a mast's wall was, and with it what was reckoned of it
+        for one in (
+            *(found.COATING, found.PLUMB, found.HARDWARE, fixed.FIXING, found.WALL),
+            *(found.STRESS, found.SWAY, found.SWAY_FAR),
+        )
+    ),
 )
 
 
