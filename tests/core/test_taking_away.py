@@ -14,8 +14,9 @@ from tests import golden
 from tests.golden import FOLDER
 from tests.parts import of_today
 
-# What is entered against a job: a hazard, something near the hole. Without it there is less to mind.
-AGAINST = {("brief", "hazards"), ("cable", "wall_things")}
+# What is entered against a job: a hazard, something near the hole; and one more candidate that is compared. Without it
+# there is less to mind.
+AGAINST = {("brief", "hazards"), ("cable", "wall_things"), ("sky", "positions")}
 
 
 def told(facts):

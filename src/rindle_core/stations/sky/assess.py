@@ -135,9 +135,23 @@ def assess_sky(job: JobInput) -> tuple[SkyAssessment, list[Finding]]:
 
 
 def _judge_planned(job: JobInput, compared: CompareResult | None) -> list[Finding]:
-    """A position that is on hold cannot be planned: what holds it holds the station."""
+    """A position that is on hold cannot be planned: what holds it holds the station. What has to be minded of it is
+    said, unless it is the one to take and that says so already.
+    """
     planned = next((one for one in compared.ranks if one.letter == job.sky.position_letter), None) if compared else None
-    if planned is None or planned.level is not Level.HOLD:
+    if compared is None or planned is None:
+        return []
+    told = len(compared.ranks) > 1 and compared.recommended == planned.letter
+    if planned.level is Level.MIND and not told:
+        return [
+            PLANNED(
+                Level.MIND,
+                f"The planned position {planned.letter} has something against it",
+                f"{'; '.join(planned.bad[:3]).capitalize()}.",
+                clears_by="See whether it can be mended or measured there, or plan for another position.",
+            )
+        ]
+    if planned.level is not Level.HOLD:
         return []
     return [
         PLANNED(

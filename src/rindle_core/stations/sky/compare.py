@@ -19,6 +19,7 @@ _LEVELS = {Level.CLEAR: 0, Level.MIND: 1, Level.UNKNOWN: 2, Level.HOLD: 3}
 _ACCESS_COST = {"": 1.0, "ground": 0.0, "ladder": 1.0, "lift": 1.5, "roof": 2.0}
 _EXPOSURE_COST = {"": 0.5, "lee": 0.0, "side": 0.5, "windward": 1.0, "edge": 1.5}
 _WEAK = {"chimney": "a chimney", "fence": "a fence", "thin_post": "a thin post", "gutter": "a gutter or fascia board"}
+_STANDS_FREE = ("bare_ground", "flat_roof")  # nothing is there yet that could be shaken
 _DOUBTFUL: dict[Level | None, str] = {
     Level.MIND: "its trial is to be minded",
     Level.UNKNOWN: "its trial cannot be believed",
@@ -141,11 +142,21 @@ def _doubts(one: PositionSky, given: CompareInput) -> list[str]:
     return [*found, *one.plan_minds, *one.mount_against]
 
 
+def _unasked(one: PositionSky, given: CompareInput) -> list[str]:
+    """What nobody has tried or measured there yet: no reason to put another one first, and none to call it clear."""
+    found = []
+    if not one.rigid and not one.shakes and one.surface not in _STANDS_FREE:
+        found.append("nobody shook yet what it would stand on")
+    if given.most_cable_m is not None and one.cable_length_m is None:
+        found.append("how long its cable would be is not measured")
+    return found
+
+
 def _minds(one: PositionSky, given: CompareInput) -> list[str]:
     found = []
     if one.sky_level is Level.MIND:
         found.append("its sky was read elsewhere" if one.read_elsewhere else "the sky is to be minded")
-    found += _doubts(one, given)
+    found += _doubts(one, given) + _unasked(one, given)
     if one.access in ("roof", "ladder", "lift"):
         found.append(POSITION_WORDS[one.access])
     if one.exposure in ("windward", "edge"):
@@ -197,10 +208,15 @@ def _cost(one: PositionSky, given: CompareInput) -> float:
     )
 
 
-def _level(one: PositionSky, given: CompareInput) -> Level:
+def _ranked_level(one: PositionSky, given: CompareInput) -> Level:
     if _holds(one, given):
         return Level.HOLD
     return Level.MIND if one.sky_level is Level.CLEAR and _doubts(one, given) else one.sky_level
+
+
+def _level(one: PositionSky, given: CompareInput) -> Level:
+    level = _ranked_level(one, given)
+    return Level.MIND if level is Level.CLEAR and _unasked(one, given) else level
 
 
 def _sky_lacks(one: PositionSky, given: CompareInput) -> float:
@@ -220,7 +236,7 @@ def _sky_lacks(one: PositionSky, given: CompareInput) -> float:
 
 def _order(one: PositionSky, given: CompareInput) -> tuple[float, ...]:
     """Smaller is better, the first that differs decides."""
-    level = _LEVELS[_level(one, given)]
+    level = _LEVELS[_ranked_level(one, given)]
     wished = _EXPOSURE_COST[one.exposure] * given.weighs("shelter")
     wished += one.path_crossed * given.weighs("no_path") + one.machines * given.weighs("no_machines")
     stolen = not one.out_of_reach and not one.locked

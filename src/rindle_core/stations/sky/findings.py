@@ -6,7 +6,7 @@ from rindle_core.kernel.findings import Kind
 
 PLANNED = Kind(
     "sky.planned",
-    "the planned position against what holds it in the comparison",
+    "the planned position against what speaks against it in the comparison",
     against="no hold",
     source="Comparison of the positions",
     at="sky.position_letter",

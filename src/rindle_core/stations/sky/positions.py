@@ -56,6 +56,7 @@ def position_of(job: JobInput, letter: str) -> tuple[PositionView, PositionSky]:
     known = seen.known and found is not None
     drawn, plan = on_plan(job, letter), plan_input(job)
     holds, minds = plan_against(drawn, terminal_height(job, letter), plan) if drawn and plan else ([], [])
+    fields["surface"] = fields["surface"] or job.brief.surface
     if drawn is not None and not fields["exposure"]:
         fields["exposure"] = drawn.exposure
     if drawn is not None and drawn.cable is not None and (fields["cable_length_m"] or 0.0) < drawn.cable.length_m:

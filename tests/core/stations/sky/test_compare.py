@@ -167,7 +167,8 @@ def test_of_what_is_alike_the_cheaper_comes_first_and_money_buys_no_sky():
 def test_a_clear_sky_is_no_clear_position_while_mount_hole_or_ground_is_in_doubt(doubt, mended):
     def found(**told):
         seen = [one.code for one in DEFAULT_WORDS.entry_checks]
-        return compare(CompareInput(positions=[position("A", Level.CLEAR, **told)], plug_mm=12.0, entry_checks=seen))
+        one = position("A", Level.CLEAR, rigid=True, **told)
+        return compare(CompareInput(positions=[one], plug_mm=12.0, entry_checks=seen))
 
     assert found(**doubt).result.ranks[0].level is Level.MIND
     assert found(**doubt).findings[0].level is Level.MIND
@@ -176,6 +177,40 @@ def test_a_clear_sky_is_no_clear_position_while_mount_hole_or_ground_is_in_doubt
     better = position("B", Level.CLEAR, access="roof", time_at_height_min=400.0)
     ranks = compare(CompareInput(positions=[position("A", Level.CLEAR, **doubt), better], plug_mm=12.0)).result.ranks
     assert ranks[0].letter == "B"
+
+
+@pytest.mark.parametrize(
+    ("lacks", "has", "told"),
+    [
+        ({}, {"rigid": True}, "nobody shook"),
+        ({"surface": "masonry"}, {"surface": "bare_ground"}, "nobody shook"),
+        ({"rigid": True, "cable_length_m": None}, {"rigid": True}, "cable would be is not measured"),
+    ],
+)
+def test_what_nobody_tried_there_is_not_called_clear_and_puts_no_other_first(lacks, has, told):
+    def found(*rows):
+        return compare(CompareInput(positions=list(rows), most_cable_m=45)).result.ranks
+
+    bare = position("A", Level.CLEAR, **{"cable_length_m": 20, **lacks})
+    (alone,) = found(bare)
+    assert (alone.level, [one for one in alone.bad if told in one] != []) == (Level.MIND, True)
+    assert found(position("A", Level.CLEAR, **{"cable_length_m": 20, **has}))[0].level is Level.CLEAR
+    assert found(position("B", Level.MIND, rigid=True, cable_length_m=9), bare)[0].letter == "A"
+
+
+def test_what_speaks_against_the_planned_position_is_told_where_another_one_is_taken():
+    facts = golden.read("2026-103")["facts"]
+
+    def planned(letter):
+        outcome = assess(JobInput.model_validate({**facts, "position_letter": letter})).result
+        found = {one.code: one for view in outcome.stations for one in view.findings}
+        return outcome.sky_more.compared.recommended, found.get("sky.planned")
+
+    best, told = planned("A")
+    assert best != "A"
+    assert told.level is Level.MIND
+    assert "do not fit the clamp" in told.why
+    assert planned(best)[1] is None  # the finding that says which one to take says it
 
 
 @pytest.mark.parametrize("weak", ["chimney", "fence", "thin_post", "gutter"])
