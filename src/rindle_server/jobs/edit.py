@@ -11,7 +11,7 @@ from django.db import IntegrityError, transaction
 from django.db.models import Max
 from django.utils import timezone
 
-from rindle_core.job import JobInput, assess
+from rindle_core.job import JobInput
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import parse
 from rindle_core.stations.brief.facts import BriefFacts
@@ -26,7 +26,7 @@ from rindle_core.stations.peak.rows import AxisReading
 from rindle_core.stations.power_signs import power_signs
 from rindle_server.errors import Conflict, NotThere
 from rindle_server.jobs import journal, models
-from rindle_server.jobs.facts import CHOSEN
+from rindle_server.jobs.facts import CHOSEN, answer_of
 from rindle_server.jobs.journal import Actor, Draft, Write, acting, frozen, whole
 from rindle_server.stores.models import StoreItem
 
@@ -231,7 +231,7 @@ def add_reading(draft: Draft, entry: dict[str, Any]) -> None:
     that the nuts were loosened: the proof of the lock goes.
     """
     read = parse(AxisReading, entry, "reading")
-    pointing = assess(draft.facts).result.pointing
+    pointing = answer_of(draft.facts, "peak").pointing
     if pointing is not None and not read.stage:
         read = read.model_copy(update={"stage": pointing.stage})
     last = next((one for one in reversed(draft.facts.peak.readings) if one.axis == read.axis), None)

@@ -21,6 +21,7 @@ from rindle_core.kernel.model import parse
 from rindle_core.kernel.units import System, all_in_system
 from rindle_core.stations.brief.documents import DocumentFact
 from rindle_core.stations.entries import ROOMS
+from rindle_core.stations.fold import course_of
 from rindle_server.jobs.models import Document, Job
 from rindle_server.stores.models import Firm
 from rindle_server.stores.shelf import Shelf, shelf
@@ -170,6 +171,11 @@ def _answer(asked: _Asked) -> JobAssessment:
 def answer_to(facts: JobInput) -> JobAssessment:
     """The assessment of the facts. A change is checked, shown and drawn: the same facts are assessed once."""
     return _answer(_Asked(f"{facts.model_dump_json(exclude={'picks'})}{facts.picks.mark}", facts))
+
+
+def answer_of(facts: JobInput, room: str) -> Any:
+    """What one room comes to: rooms that it does not rest on are not asked."""
+    return course_of(facts, (room,))[room].outcome.result
 
 
 def _with_place(facts: JobInput, text: str) -> JobInput:

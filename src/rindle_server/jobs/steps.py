@@ -11,7 +11,7 @@ from rindle_core.kernel.errors import InputError
 from rindle_core.stations.build.steps import BuildInput, StepMark, build
 from rindle_core.stations.mounting import build_steps, listed_codes
 from rindle_server.errors import Conflict, NotThere
-from rindle_server.jobs.facts import answer_to
+from rindle_server.jobs.facts import answer_of
 from rindle_server.jobs.journal import Draft, whole
 
 _LONGEST_AWAY = dt.timedelta(days=30)
@@ -34,7 +34,7 @@ def moment_of(at: dt.datetime | None) -> dt.datetime:
 @whole
 def mark_step(draft: Draft, code: str, by: str, at: dt.datetime | None = None) -> None:
     """Marks a step done. Raises Conflict where it is held, its wait still runs or a mark of it was not seen."""
-    result = answer_to(draft.facts).build
+    result = answer_of(draft.facts, "build").build
     view = next((one for one in result.steps if one.step.code == code), None) if result else None
     if view is None:
         raise NotThere.one("code", f"{code!r} is not a step of this job's terminal.")
