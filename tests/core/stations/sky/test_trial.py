@@ -273,3 +273,10 @@ def test_a_trial_that_ends_before_it_begins_says_so_and_judges_nothing(ended_at)
 def test_a_moment_without_a_zone_is_refused_and_not_guessed():
     with pytest.raises(InputError, match=r"started_at: .*names no zone"):
         parse(TrialInput, {"started_at": "2026-11-24T14:00:00", "ended_at": "2026-11-25T14:00:00Z"})
+
+
+def test_two_outages_at_one_moment_one_without_a_bearing_are_both_counted():
+    events = [event(minute, 2, azimuth=30.0) for minute in range(0, 720, 60)] + [event(60, 2)]
+    found = held(events).result
+    assert [(one.cause, one.count) for one in found.causes] == [("blocked", 13)]
+    assert found.silent_h is None
