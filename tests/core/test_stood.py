@@ -103,6 +103,15 @@ def test_what_stands_near_is_not_known_from_further_off(east_m, level):
     assert whole.level is Level.CLEAR
 
 
+@pytest.mark.parametrize(("east_m", "own"), [(0.0, True), (0.2, True), (0.4, False)])
+def test_a_sky_counts_as_read_at_a_candidate_that_stands_where_it_was_read(east_m, own):
+    ring = [{"azimuth_deg": at, "elevation_deg": 1.0, "distance_m": 400.0} for at in range(0, 360, 10)]
+    lines = [{"name": "At the door", "letter": "", "points": ring}]
+    here = {"letter": "A", "distance_m": east_m, "bearing_deg": 90.0}
+    job = job_of(skylines=lines, positions=[here], position_letter="A", things=[], sky_set=0)
+    assert assess(job).result.sky_more.positions[0].own is own
+
+
 def test_a_candidate_that_is_moved_over_the_ground_is_seen_from_there():
     ring = [{"azimuth_deg": at, "elevation_deg": 1.0, "distance_m": 400.0} for at in range(0, 360, 10)]
     at_a = {"letter": "A", "distance_m": 20.0, "bearing_deg": 90.0}

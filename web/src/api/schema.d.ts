@@ -18416,7 +18416,7 @@ export interface components {
             changes?: components["schemas"]["PositionChange"][];
             letter: string;
             low_orbit: components["schemas"]["LowOrbitResult"] | null;
-            /** @description Whether a skyline was read there; else it is moved from another place */
+            /** @description Whether what was read was read there; else it is moved from another place or height */
             own: boolean;
             sky: components["schemas"]["SkyResult"] | null;
         };
@@ -20872,6 +20872,11 @@ export interface components {
         };
         /** @description A kind of work with its verdict and the reasons. */
         TaskWeather: {
+            /**
+             * @description False: this job is known to have no such work; it counts for nothing
+             * @default true
+             */
+            here: boolean;
             level: components["schemas"]["Level"];
             name: string;
             reasons: string[];
@@ -22041,6 +22046,11 @@ export interface components {
             begun_by: string;
             /** @description When somebody saw it over */
             ended_at: string | null;
+            /**
+             * @description Title of a step that waited for it and is done, not before its time; empty: none
+             * @default
+             */
+            followed_by: string;
             /** @description Titles of the steps that wait for it */
             holds: string[];
             /**
@@ -22341,6 +22351,8 @@ export interface components {
             forecast_gust_mps?: number | null;
             /** @description Lowest temperature until the work has set */
             forecast_low_c?: number | null;
+            /** @description Work of which this job has none */
+            not_here?: ("ladder" | "lift" | "sealant" | "foam" | "concrete")[];
             /** @default {} */
             rules: components["schemas"]["HouseRules"];
         };

@@ -47,7 +47,7 @@ const running = computed(() =>
   store.locked
     ? []
     : (store.job?.assessment.waits?.waits ?? []).filter(
-        (one) => one.started_at && one.over_at && !one.ended_at && !one.let_pass,
+        (one) => one.started_at && one.over_at && !one.ended_at && !one.let_pass && !one.followed_by,
       ),
 )
 const waits = computed(() =>

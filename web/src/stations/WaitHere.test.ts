@@ -20,6 +20,7 @@ function shown(begunMinutesAgo: number | null, told = false) {
     late_at: begun && minutesAgo(begunMinutesAgo! - 45),
     ended_at: null,
     let_pass: '',
+    followed_by: '',
     holds: [],
     judged_elsewhere: false,
   }

@@ -19,7 +19,7 @@ const view = computed(
 const wait = computed(
   () => view.value?.wait ?? store.job?.facts.picks.words?.waits?.find((one) => one.code === props.code) ?? null,
 )
-const runs = computed(() => view.value && !view.value.ended_at && !view.value.let_pass)
+const runs = computed(() => view.value && !view.value.ended_at && !view.value.let_pass && !view.value.followed_by)
 const ms = (time: string | null | undefined) => (time ? new Date(time).getTime() - now.value.getTime() : null)
 const late = computed(() => (ms(view.value?.late_at) ?? 1) <= 0)
 const left = computed(() => {

@@ -22,6 +22,8 @@ STATION = Station(
     looks_at=(
         "sky.positions",
         "sky.position_letter",
+        "mount.mount_code",
+        "cable.sealed_by",
         "handover.runs",
         "bringup.activation_code",
         "bringup.modem_entries",

@@ -8,6 +8,7 @@ from collections.abc import Mapping
 
 from pydantic import Field
 
+from rindle_core.catalogue.house_words import WeatherKind
 from rindle_core.catalogue.models import Beam
 from rindle_core.kernel.findings import Finding
 from rindle_core.kernel.model import Model
@@ -62,6 +63,7 @@ def visit_of(
             forecast_gust_mps=sky.gust_mps,
             forecast_low_c=sky.low_c,
             conditions=conditions_of(visit),
+            not_here=_not_here(job),
             rules=job.picks.rules,
         )
     )
@@ -96,6 +98,17 @@ def visit_of(
         spare_power=power,
     )
     return result, findings
+
+
+def _not_here(job: JobInput) -> list[WeatherKind]:
+    """Work that the chosen mount and the way the entry is closed leave out; where neither is told, all is possible."""
+    kind, planned = mount_kind(job), {one.weather for one in job.brief.tasks}
+    out: list[WeatherKind] = []
+    if kind is not None and kind.holds != "concrete":
+        out.append("concrete")
+    if job.cable.sealed_by not in ("", "foam"):
+        out.append("foam")
+    return [one for one in out if one not in planned]
 
 
 def _days_of(job: JobInput, due_on: Mapping[str, dt.date | None]) -> VisitDaysInput:

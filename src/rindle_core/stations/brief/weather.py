@@ -32,6 +32,7 @@ class WeatherInput(Model):
         default=None, ge=-60, le=60, description="Lowest temperature until the work has set"
     )
     conditions: list[Condition] = Field(default_factory=list)
+    not_here: list[WeatherKind] = Field(default_factory=list, description="Work of which this job has none")
     rules: HouseRules = DEFAULT_RULES
 
 
@@ -42,6 +43,7 @@ class TaskWeather(Model):
     name: str
     level: Level
     reasons: list[str]
+    here: bool = Field(default=True, description="False: this job is known to have no such work; it counts for nothing")
 
 
 class WeatherResult(Model):
@@ -98,7 +100,11 @@ def weather(given: WeatherInput) -> Outcome[WeatherResult]:
         found = sorted(_reasons(task, given), key=lambda one: order.index(one[0]))
         tasks.append(
             TaskWeather(
-                task=task, name=name, level=found[0][0] if found else Level.CLEAR, reasons=[text for _, text in found]
+                task=task,
+                name=name,
+                level=found[0][0] if found else Level.CLEAR,
+                reasons=[text for _, text in found],
+                here=task not in given.not_here,
             )
         )
     return Outcome(WeatherResult(tasks=tasks), _judge(given, tasks))
@@ -115,8 +121,9 @@ def _judge(given: WeatherInput, tasks: list[TaskWeather]) -> list[Finding]:
                 "The weather of the day is not known", "Enter gusts and lowest temperature from the forecast."
             )
         ]
-    bad = [one for one in tasks if one.level in (Level.HOLD, Level.MIND)]
-    open_ones = [one for one in tasks if one.level is Level.UNKNOWN]
+    here = [one for one in tasks if one.here]
+    bad = [one for one in here if one.level in (Level.HOLD, Level.MIND)]
+    open_ones = [one for one in here if one.level is Level.UNKNOWN]
     if not bad and not open_ones:
         return [WEATHER(Level.CLEAR, "The weather lets the work be done", "As forecast; look again on the morning.")]
     found = []

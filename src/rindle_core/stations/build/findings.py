@@ -118,7 +118,7 @@ JOINT_EARLY = Kind(
 )
 WAIT = Kind(
     "build.wait.{}",
-    "a wait that was begun and of which nobody said that it is over, or that was let pass",
+    "a wait that was begun and of which nobody said that it is over, that was let pass, or that a step was done before",
     source="Waits of the house words",
     at="build.waits",
 )

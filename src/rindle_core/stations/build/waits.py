@@ -71,6 +71,9 @@ class WaitView(Model):
     late_at: dt.datetime | None = Field(description="When it is too long")
     ended_at: dt.datetime | None = Field(description="When somebody saw it over")
     let_pass: str = Field(description="Why somebody let it pass, with the name; empty: nobody did")
+    followed_by: str = Field(
+        default="", description="Title of a step that waited for it and is done, not before its time; empty: none"
+    )
     holds: list[str] = Field(description="Titles of the steps that wait for it")
     judged_elsewhere: bool = Field(default=False, description="Another station tells it, and judges it")
 
@@ -134,12 +137,25 @@ def waits(given: WaitsInput) -> Outcome[WaitsResult]:
                 late_at=_late_at(wait, mark, started, told if by_told else None),
                 ended_at=(mark.ended_at if mark else None) or (told.ended_at if told and by_told else None),
                 let_pass=f"{mark.reason} ({mark.by})" if mark and mark.reason else "",
+                followed_by=next(
+                    (step.title for step, at in _after(code, given.steps, when) if not _early(over, at)), ""
+                ),
                 holds=[step.title for step in given.steps if f"{WAITING}{code}" in step.needs],
                 judged_elsewhere=by_told,
             )
         )
-    done = {one.code for one in given.done}
-    return Outcome(WaitsResult(waits=views), _judge(views, given.steps, done))
+    return Outcome(WaitsResult(waits=views), _judge(views, given.steps, when))
+
+
+def _after(
+    code: str, steps: list[BuildStep], when: dict[str, dt.datetime | None]
+) -> list[tuple[BuildStep, dt.datetime | None]]:
+    """The done steps that had to wait for it, and when they were done."""
+    return [(step, when[step.code]) for step in steps if f"{WAITING}{code}" in step.needs and step.code in when]
+
+
+def _early(over: dt.datetime | None, at: dt.datetime | None) -> bool:
+    return over is not None and at is not None and at < over
 
 
 def _late_at(
@@ -154,14 +170,15 @@ def _late_at(
     return started + dt.timedelta(minutes=max(wait.late_min, wait.late_min + more))
 
 
-def _judge(views: list[WaitView], steps: list[BuildStep], done: set[str]) -> list[Finding]:
+def _judge(views: list[WaitView], steps: list[BuildStep], when: dict[str, dt.datetime | None]) -> list[Finding]:
     """A wait that a sign tells is over when somebody saw it, or when a step that waits for it is done; what the clock
-    tells is over with its time, and holds what needs it until then.
+    tells is over with its time, and holds what needs it until then: what was done before is said.
     """
     found = []
     for one in views:
         kind = WAIT.of(one.wait.code)
-        needing = [step for step in steps if f"{WAITING}{one.wait.code}" in step.needs]
+        after = _after(one.wait.code, steps, when)
+        early = [step.title for step, at in after if one.wait.told_by == "clock" and _early(one.open_until(), at)]
         if one.let_pass:
             found.append(
                 kind(
@@ -176,12 +193,21 @@ def _judge(views: list[WaitView], steps: list[BuildStep], done: set[str]) -> lis
             and not one.judged_elsewhere
             and one.started_at is not None
             and one.ended_at is None
-            and not any(step.code in done for step in needing)
+            and not after
         ):
             found.append(
                 kind.missing(
                     f"“{one.wait.name}” was begun; nobody said that it is over",
                     one.wait.sign or "Wait for its time, look, and say so in Waits.",
+                )
+            )
+        elif early:
+            found.append(
+                kind(
+                    Level.MIND,
+                    f"Done before “{one.wait.name}” was over: {', '.join(early)}",
+                    "By the wait’s length as it is entered now.",
+                    clears_by=one.wait.if_late or "Look whether it holds, and say in Waits that it is over.",
                 )
             )
     return found

@@ -233,13 +233,15 @@ def _judge_plumb(given: FootingInput) -> list[Finding]:
         )
     last = last_plumb(given.plumb, given.poured_at)
     if last is not None:
+        hard = last.stage == "hardened"
+        then = f"when it was last read ({STAGES[last.stage]})"
         found.append(
             PLUMB.at_most(
                 last.lean_deg(),
                 given.rules.plumb_deg,
                 level=Level.MIND,
-                clear="The pole stands plumb",
-                over="The pole leans",
+                clear="The pole stands plumb" if hard else f"The pole stood plumb {then}",
+                over="The pole leans" if hard else f"The pole leaned {then}",
                 why="A leaning pole turns elevation and skew as the head swings.",
                 clears_by="Push it plumb while the concrete is soft; hardened, enter the lean at Aim.",
             )

@@ -31,7 +31,7 @@ class PositionView(Model):
     """A candidate's sky, for the table and the small strips."""
 
     letter: str
-    own: bool = Field(description="Whether a skyline was read there; else it is moved from another place")
+    own: bool = Field(description="Whether what was read was read there; else it is moved from another place or height")
     sky: SkyResult | None
     low_orbit: LowOrbitResult | None
     changes: list[PositionChange] = Field(
@@ -91,7 +91,7 @@ def position_of(job: JobInput, letter: str) -> tuple[PositionView, PositionSky]:
     )
     view = PositionView(
         letter=letter,
-        own=used.letter == letter and bool(job.sky.skylines),
+        own=not seen.is_moved(),
         sky=fixed.result if fixed else None,
         low_orbit=simulated.result.model_copy(update={"traffic": []}) if simulated else None,
         changes=changes_to(job, letter),

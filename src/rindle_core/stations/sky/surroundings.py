@@ -164,10 +164,14 @@ class Surroundings(Model):
             if point.kind == drawn.kind and np.abs(wrap_180(covered - bearings_deg[at])).min() <= _HAND_DEG
         }
 
+    def is_moved(self) -> bool:
+        """Whether what was read is shown from elsewhere than where it was read."""
+        return bool(self.skyline) and self.shift().distance_m >= _SAME_PLACE_M
+
     def moved_finding(self) -> list[Finding]:
         """Says that the skyline was read elsewhere or at another height than the terminal will stand."""
         shift = self.shift()
-        if shift.distance_m < _SAME_PLACE_M:
+        if not self.is_moved():
             return []
         unmoved = unmoved_count(self.skyline, shift)
         stay = f"{unmoved} of its points have no distance and stay as they were read." if unmoved else ""

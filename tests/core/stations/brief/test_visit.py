@@ -91,6 +91,38 @@ def test_weather_stops_what_it_must_and_nothing_else():
     assert "ladder" not in windy[1].clears_by
 
 
+def test_weather_that_stops_only_work_of_which_the_job_has_none_stops_nothing():
+    frost = {"forecast_gust_mps": 3, "forecast_low_c": 4.9, "conditions": ["dry"]}
+    without = weather(WeatherInput(**frost, not_here=["concrete", "foam", "sealant"]))
+    assert [one.level for one in without.findings] == [Level.CLEAR]
+    assert level_of(without, "concrete") is Level.HOLD  # it is said, and counts for nothing
+    kept = weather(WeatherInput(**frost, not_here=["foam", "sealant"])).findings
+    assert [(one.level, one.why) for one in kept] == [(Level.MIND, "No-go: concrete.")]
+
+
+@pytest.mark.parametrize(
+    ("mount_code", "sealed_by", "task", "out"),
+    [
+        ("", "", "", []),
+        ("ground_pole", "foam", "", []),
+        ("gable_pole", "foam", "", ["concrete"]),
+        ("gable_pole", "sealant", "concrete", ["foam"]),  # somebody planned a pour all the same
+        ("", "none", "", ["foam"]),
+    ],
+)
+def test_which_work_a_job_has_none_of_is_told_by_its_mount_and_its_entry(mount_code, sealed_by, task, out):
+    job = JobInput.model_validate(
+        {
+            "mount": {"mount_code": mount_code},
+            "cable": {"sealed_by": sealed_by},
+            "brief": {"date": "2026-11-24", "tasks": [{"name": "X", "work_h": 1, "weather": task}] if task else []},
+            "picks": {"mounts": [one.model_dump() for one in SHIPPED_MOUNTS]},
+        }
+    )
+    told = assess(job).result.visit.weather.tasks
+    assert [one.task for one in told if not one.here] == out
+
+
 @pytest.mark.parametrize(
     ("choice", "looked", "level"),
     [

@@ -151,6 +151,25 @@ def test_a_wait_holds_until_its_time_has_gone_or_its_sign_was_seen():
     assert told(WaitMark(code="boot", started_at=START, ended_at=START))["c"].state == "ready"
 
 
+def test_what_was_done_before_a_wait_was_over_is_said_and_what_came_after_it_ends_it():
+    steps = [
+        BuildStep(code="a", title="A", starts=["sealant"]),
+        BuildStep(code="b", title="B", needs=["wait:sealant"]),
+    ]
+
+    def told(minutes, **mark):
+        done = [DoneStep(code="a", at=START), DoneStep(code="b", at=START + dt.timedelta(minutes=minutes))]
+        marks = [WaitMark(code="sealant", **mark)] if mark else []
+        found = waits(WaitsInput(steps=steps, done=done, marks=marks))
+        return found.result.waits[0].followed_by, [(one.level, one.message) for one in found.findings]
+
+    early = [(Level.MIND, "Done before “Sealant cures” was over: B")]
+    assert told(59) == ("", early)
+    assert told(60) == ("B", [])
+    assert told(60, lasts_min=240) == ("", early)  # the packet asked for more, said too late
+    assert told(60, lasts_min=240, ended_at=START + dt.timedelta(minutes=50)) == ("", [])  # somebody looked
+
+
 def test_a_mark_that_nobody_saw_is_named_and_the_hand_is_told_as_this_feed_has_it():
     mark = {"code": "hand", "text": "The feed is set", "cue": "hand"}
     step = BuildStep.model_validate({"code": "a", "title": "A", "marks": [mark]})

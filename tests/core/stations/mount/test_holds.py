@@ -251,7 +251,8 @@ NOON = dt.datetime(2026, 11, 24, 12)
 def test_three_plumb_readings_and_one_more_when_hardened():
     read = [PlumbReading(stage=one, first_deg=0.1, second_deg=-0.2) for one in ("empty", "half", "full")]
     assert levels(pole())["mount.plumb"] == "unknown"
-    assert [one.level for one in pole(plumb=read).findings if one.code == "mount.plumb"] == ["clear"]
+    wet = [one for one in pole(plumb=read).findings if one.code == "mount.plumb"]
+    assert [(one.level, one.message) for one in wet] == [("clear", "The pole stood plumb when it was last read (full)")]
     poured = [one for one in pole(plumb=read, poured_at=NOON).findings if one.code == "mount.plumb"]
     assert [one.level for one in poured] == ["unknown", "clear"]
     assert "hardened" in poured[0].message
@@ -259,6 +260,7 @@ def test_three_plumb_readings_and_one_more_when_hardened():
     last = pole(plumb=leans, poured_at=NOON)
     assert last.result.last_lean_deg == pytest.approx(0.5)
     assert levels(last)["mount.plumb"] == "mind"
+    assert [one.message for one in last.findings if one.code == "mount.plumb"] == ["The pole leans"]
     late = pole(plumb=[leans[-1], *read], poured_at=NOON)  # entered in another order: the pole leans as it did
     assert late.result.last_lean_deg == pytest.approx(0.5)
     assert levels(late)["mount.plumb"] == "mind"

@@ -145,7 +145,7 @@ const usePosition = (one: Schemas['CandidateAt']) => store.positionAsPlace(one.l
     leaf="visit"
     title="Weather and who goes"
     :note="
-      told && told.weather.tasks.every((one) => one.level === 'clear')
+      told && told.weather.tasks.every((one) => !one.here || one.level === 'clear')
         ? 'all can be done'
         : 'go or no-go by kind of work'
     "
@@ -159,9 +159,15 @@ const usePosition = (one: Schemas['CandidateAt']) => store.positionAsPlace(one.l
     <table v-if="told" class="grid-table" aria-label="Weather by kind of work">
       <tbody>
         <tr v-for="one in told.weather.tasks" :key="one.task">
-          <th scope="row"><verdict-stone :verdict="one.level" :size="16" /> {{ one.name }}</th>
-          <td>{{ one.level === 'clear' ? 'Go' : one.level === 'hold' ? 'No-go' : VERDICT_WORD[one.level] }}</td>
-          <td class="quiet">{{ one.reasons.join('; ') }}</td>
+          <template v-if="one.here">
+            <th scope="row"><verdict-stone :verdict="one.level" :size="16" /> {{ one.name }}</th>
+            <td>{{ one.level === 'clear' ? 'Go' : one.level === 'hold' ? 'No-go' : VERDICT_WORD[one.level] }}</td>
+            <td class="quiet">{{ one.reasons.join('; ') }}</td>
+          </template>
+          <template v-else>
+            <th scope="row" class="quiet">{{ one.name }}</th>
+            <td colspan="2" class="quiet">not in this job</td>
+          </template>
         </tr>
       </tbody>
     </table>

@@ -15,7 +15,7 @@ const views = computed(() => assessment.value.waits?.waits ?? [])
 const say = (code: string, news: Partial<Schemas['WaitMark']>) =>
   store.patch({ waits: waitOf(told.value.waits ?? [], code, { by: by.value, ...news }) })
 const at = (time: string | null | undefined) => (time ? new Date(time).getTime() - now.value.getTime() : null)
-const running = (one: View) => Boolean(one.started_at) && !one.ended_at && !one.let_pass
+const running = (one: View) => Boolean(one.started_at) && !one.ended_at && !one.let_pass && !one.followed_by
 /** How much of its usual time has gone. */
 function share(one: View): number {
   if (!one.started_at || !one.over_at) return 0
@@ -25,6 +25,7 @@ function share(one: View): number {
 const state = (one: View): string => {
   if (one.let_pass) return `let pass: ${one.let_pass}`
   if (one.ended_at) return `over, seen ${when(one.ended_at, assessment.value.zone)}`
+  if (one.followed_by) return `over: “${one.followed_by}” came after it`
   if (!one.started_at) return one.begun_by ? `begins with “${one.begun_by}”` : 'not begun'
   const late = at(one.late_at)
   if (late !== null && late <= 0) return 'too long'

@@ -94,7 +94,7 @@ function plan(): void {
       <figcaption>
         {{ one.title
         }}<span v-if="!more?.positions.find((row) => `skyline-${row.letter}` === one.name)?.own" class="quiet">
-          (moved from elsewhere)</span
+          (moved from where it was read)</span
         >
       </figcaption>
       <div v-html="one.svg" />
