@@ -145,10 +145,13 @@ def test_the_mounts_own_bit_and_socket_are_in_the_van_and_what_is_worn_is_on_no_
     assert rows["Drill bit 12.5 mm or 1/2 in for the entry, through the wall"].group == "tools"
     assert rows["Goggles and mask"].group == "tools"
     assert "Goggles and mask, secured" not in rows
-    assert (rows["Plugs for the clips"].group, rows["Plugs for the clips"].amount) == (
-        "consumables",
-        rows["Clips"].amount,
-    )
+
+
+@pytest.mark.parametrize(("number", "clips"), [("2026-101", 35), ("2026-103", 176)])  # one cable, and two
+def test_each_clip_in_masonry_has_its_plug(number, clips):
+    rows = {one.name: one for one in assess(JobInput.model_validate(golden.read(number)["facts"])).result.kit_list.rows}
+    plugs = rows["Plugs for the clips"]
+    assert (plugs.group, plugs.amount, rows["Clips"].amount) == ("consumables", clips, clips)
 
 
 def test_a_wide_reflector_is_hoisted_however_light_it_is():

@@ -2,6 +2,7 @@
 the API.
 """
 
+import html
 import io
 import json
 import re
@@ -268,6 +269,8 @@ def test_the_pocket_card_has_a_front_of_three_figures_and_a_back_of_words(crew, 
     ):
         assert wanted in back
     page = crew.get("/api/jobs/2026-104/pocket.html", {"paper": paper}).content.decode()
+    for name in re.findall(r"<th>(.*?)</th>", page):
+        assert html.unescape(name) in back  # and no name broken in its middle
     assert page.count("<svg") == {"A5": 2, "A6": 1}[paper]  # the code to scan, and where there is room the dial card
     assert "file://" not in page  # a browser may not read the disk: the typeface comes over the server
     assert crew.get(page.partition('url("')[2].partition('"')[0])["Content-Type"] == "font/woff2"

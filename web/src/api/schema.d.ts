@@ -8560,6 +8560,11 @@ export interface components {
         };
         /** @description The cut list, ends, consumables and labels. */
         DressResult: {
+            /**
+             * @description Of all runs
+             * @default 0
+             */
+            clip_count: number;
             consumables: components["schemas"]["Consumable"][];
             cuts: components["schemas"]["Cut"][];
             /** @description Connectors to make; 0 for a cable with sealed ends */

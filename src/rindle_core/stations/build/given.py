@@ -201,7 +201,7 @@ def _brought(job: JobInput, mount: MountPart) -> list[Brought]:
 
 def _plugs(job: JobInput, listed: DressResult | None) -> list[Consumable]:
     way = way_in(job)
-    clips = sum(one.count for one in listed.marks) if listed and way and way.clip_plugs else 0
+    clips = listed.clip_count if listed and way and way.clip_plugs else 0
     return [Consumable(name="Plugs for the clips", amount=clips, unit="pieces")] if clips else []
 
 

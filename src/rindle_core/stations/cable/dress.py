@@ -143,6 +143,7 @@ class DressResult(Model):
     labels: list[Label]
     pipes: list[PipeCut] = Field(default_factory=list, description="Of the pieces that lie in pipe or tray")
     marks: list[MarkedPiece] = Field(default_factory=list, description="Of the pieces that are clipped to a wall")
+    clip_count: int = Field(default=0, description="Of all runs")
     fill_percent: float | None
 
 
@@ -218,13 +219,9 @@ def _of_ends(kind: CableKind, ends: int, places: Sequence[EndsAt]) -> list[Consu
     ]  # fmt: skip
 
 
-def _consumables(
-    given: DressInput, ends: int, places: Sequence[EndsAt], marks: Sequence[MarkedPiece]
-) -> list[Consumable]:
-    runs = len(given.ports)
+def _consumables(given: DressInput, ends: int, places: Sequence[EndsAt], clips: int) -> list[Consumable]:
     on_mast = _clipped_m(given.pieces, "arm", "mast")
     ties = math.ceil(on_mast / given.rules.tie_m) + 2 if on_mast else 0
-    clips = sum(one.count * (1 if given.pieces[one.number - 1].of_run else runs) for one in marks)
     pipe = sum(one.length_m or 0.0 for one in given.pieces if one.protection in ("pipe", "tray", "buried"))
     holes = sum(one.kind == "wall" for one in given.pieces)
     told = [
@@ -257,13 +254,15 @@ def cable_list(given: DressInput) -> Outcome[DressResult]:
         Label(run=name, end=end, said=f"{name} {end}") for name in given.ports for end in ("antenna end", "indoor end")
     ]
     marks, places = _marks(given), _ends(given, ends)
+    clips = sum(one.count * (1 if given.pieces[one.number - 1].of_run else runs) for one in marks)
     result = DressResult(
         cuts=cuts,
         end_count=ends,
         ends=places,
-        consumables=_consumables(given, ends, places, marks),
+        consumables=_consumables(given, ends, places, clips),
         labels=labels,
         marks=marks,
+        clip_count=clips,
         pipes=[
             PipeCut(number=number, kind=one.kind, length_m=one.length_m)
             for number, one in enumerate(given.pieces, start=1)
