@@ -103,8 +103,9 @@ def test_two_beams_and_a_dish_without_a_head_are_not_carried_as_one():
 
 @pytest.mark.parametrize("terminal", TERMINALS, ids=lambda one: one.code)
 def test_the_way_in_decides_drill_tools_and_what_sets(terminal):
-    def run(**cable):
-        given = {"picks": {"terminal": terminal.model_dump()}, "brief": {"date": "2026-12-02"}, "cable": cable}
+    def run(may_drill=True, **cable):
+        brief = {"date": "2026-12-02", "may_drill": may_drill}
+        given = {"picks": {"terminal": terminal.model_dump()}, "brief": brief, "cable": cable}
         result = assess(JobInput.model_validate(given)).result
         van = " ".join(one.name.lower() for one in result.kit_list.rows if one.group in ("tools", "aloft"))
         step = next(one.step for one in result.build.steps if one.step.code == "cable")
@@ -133,8 +134,27 @@ def test_the_way_in_decides_drill_tools_and_what_sets(terminal):
     assert "not told" in step.detail
     assert "drill" in van
     assert "drill" in step.work  # what is not known is taken as the worse
+    step, van, _ = run(may_drill=False)  # but for what nobody may do
+    assert ("drill" in van, "drill" in step.work, "window" in step.detail) == (False, False, True)
     _, van, _ = run(wall_code="timber", wall_mm=200, cable_code="")
     assert "drill bit" not in van
+
+
+@pytest.mark.parametrize(
+    ("may_drill", "cable", "level"),
+    [
+        (True, {"wall_code": "masonry"}, None),
+        (False, {"wall_code": "masonry"}, Level.MIND),
+        (False, {"wall_code": "old_hole"}, None),
+        (False, {"wall_code": "masonry", "sealed_by": "none"}, None),  # no hole is made
+        (False, {"cable_pieces": [{"kind": "wall", "length_m": 0.4}]}, Level.UNKNOWN),
+        (False, {"cable_pieces": [{"kind": "indoor", "length_m": 4.0}]}, None),
+    ],
+)
+def test_no_hole_is_drilled_for_the_cable_where_none_is_allowed(may_drill, cable, level):
+    job = JobInput.model_validate({"brief": {"date": "2026-12-02", "may_drill": may_drill}, "cable": cable})
+    found = [one for room in assess(job).result.stations for one in room.findings if one.code == "cable.hole_allowed"]
+    assert [one.level for one in found] == ([level] if level else [])
 
 
 def test_the_mounts_own_bit_and_socket_are_in_the_van_and_what_is_worn_is_on_no_lanyard():

@@ -6,7 +6,7 @@ from rindle_core.catalogue.build_steps import BuildStep
 from rindle_core.catalogue.house_words import WayIn
 from rindle_core.stations.entries import JobInput
 
-LOOKS_AT = ("cable.wall_code", "cable.sealed_by")
+LOOKS_AT = ("cable.wall_code", "cable.sealed_by", "brief.may_drill")
 _NOT_TOLD = WayIn(
     code="not_told",
     name="not told",
@@ -16,15 +16,24 @@ _NOT_TOLD = WayIn(
     drills=True,
     usual_min=20,
 )
+_NO_HOLE = WayIn(
+    code="no_hole",
+    name="without a hole",
+    text="No holes are allowed: through an old one, a duct, or flat through a window. Which is not told yet (Cable, "
+    "Wall).",
+    drills=False,
+    usual_min=5,
+)
 _PHOTO = "The place of the hole, inside and outside, a tape on the mark: both before it is closed"
 _SETS = {"foam": "foam", "sealant": "sealant", "": "sealant"}  # the wait that closing the hole begins
 
 
 def way_in(job: JobInput) -> WayIn | None:
-    """What the cable goes through; None where no hole is made."""
+    """What the cable goes through; None where no hole is made. Not told: drilled, unless no holes are allowed."""
     if job.cable.sealed_by == "none":
         return None
-    return next((one for one in job.picks.words.ways_in if one.code == job.cable.wall_code), _NOT_TOLD)
+    untold = _NOT_TOLD if job.brief.may_drill else _NO_HOLE
+    return next((one for one in job.picks.words.ways_in if one.code == job.cable.wall_code), untold)
 
 
 def through_wall(step: BuildStep, job: JobInput) -> BuildStep:

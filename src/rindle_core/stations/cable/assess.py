@@ -16,7 +16,16 @@ from rindle_core.stations.cable.around import (
 )
 from rindle_core.stations.cable.asked import asked_cable, asked_earth, asked_hole, asked_list, chosen_cable, ends_kind
 from rindle_core.stations.cable.cable import ExtraRunsInput, extra_runs
-from rindle_core.stations.cable.findings import EARTH, HOLE, INDOORS, PLANNED, STOPPED, THROUGH, WAITS_CABLE
+from rindle_core.stations.cable.findings import (
+    EARTH,
+    HOLE,
+    HOLE_ALLOWED,
+    INDOORS,
+    PLANNED,
+    STOPPED,
+    THROUGH,
+    WAITS_CABLE,
+)
 from rindle_core.stations.cable.part import CablePart
 from rindle_core.stations.cable.pieces import CablePiece, of_run, run_length_m, untold
 from rindle_core.stations.cable.wall import WallHoleResult
@@ -96,6 +105,29 @@ def _judge_indoors(job: JobInput) -> list[Finding]:
     return [INDOORS.missing("How far it goes indoors is not told", "Enter the piece from the wall to the indoor unit.")]
 
 
+def _judge_allowed(job: JobInput) -> list[Finding]:
+    """Where no holes are allowed a drilled wall is minded, and how the cable gets in without one is asked for."""
+    way = way_in(job)
+    if job.brief.may_drill or way is None:
+        return []
+    if way.drills:
+        return [
+            HOLE_ALLOWED(
+                Level.MIND,
+                "A hole is drilled for the cable, and none is allowed",
+                f"It goes through {way.name}.",
+                clears_by="Use an old hole, a duct or a window, or have holes allowed (Brief, Positions).",
+            )
+        ]
+    if not job.cable.wall_code and any(one.kind == "wall" for one in job.cable.cable_pieces):
+        return [
+            HOLE_ALLOWED.missing(
+                "How the cable gets in without a hole is not told", "An old hole, or none: say it at Cable, Wall."
+            )
+        ]
+    return []
+
+
 def _as_pieces(way: CableWay, loop_m: float) -> list[CablePiece]:
     """No piece is cut too short: each goes to the next decimetre."""
     loop = CablePiece(kind="loop", length_m=loop_m)
@@ -152,7 +184,8 @@ def assess(context: Context) -> Outcome[CablePart]:
             "earth": earthed.result if earthed else None,
         }
     )
-    found = [*judged, *bonded, *_judge_planned(job), *_judge_indoors(job), *stops_of(job, STOPPED, "drill")]
+    led_in = [*_judge_planned(job), *_judge_indoors(job), *_judge_allowed(job)]
+    found = [*judged, *bonded, *led_in, *stops_of(job, STOPPED, "drill")]
     return Outcome(part, found)
 
 

@@ -117,6 +117,13 @@ HOLE_CLEAR = Kind(
     source="The trade's usual distances; local codes prevail",
     at="cable.wall_things",
 )
+HOLE_ALLOWED = Kind(
+    "cable.hole_allowed",
+    "a hole for the cable",
+    against="whether holes are allowed",
+    source="Brief: holes are allowed",
+    at="cable.wall_code",
+)
 SEALED = Kind(
     "cable.sealed",
     "how the hole is closed",
