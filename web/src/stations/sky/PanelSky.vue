@@ -21,6 +21,12 @@ const prefs = usePrefs()
 const job = computed(() => store.job!)
 const found = computed(() => job.value.assessment.low_orbit!)
 const panel = computed(() => job.value.facts.picks.terminal!.panel!)
+/** Some of the sky that matters was not read: what follows goes as far as it was. */
+const partly = computed(() =>
+  job.value.assessment.stations
+    .find((one) => one.code === 'sky')
+    ?.findings.some((one) => one.code === 'sky.scan' && one.level !== 'clear'),
+)
 const show = (value: number, unit: string) => formatQuantity(value, unit, prefs.system)
 const WORDS = { clear: 'works', mind: 'suffers', hold: 'fails', unknown: 'not known' }
 const gapName = (one: Schemas['GapCount']) =>
@@ -71,6 +77,10 @@ const SCHEDULES = [
       the bearings that matter are read.
     </p>
     <template v-else>
+      <p v-if="partly">
+        <b>As far as the sky is read:</b>
+        {{ show(job.assessment.sky_more!.scanned_percent, 'percent') }} of the bearings that matter.
+      </p>
       <table class="grid-table" aria-label="What it means">
         <tbody>
           <tr v-for="one in found.uses" :key="one.code">
