@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Sequence
 
 from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.findings import Finding, Level
@@ -11,7 +12,7 @@ from rindle_core.science.skyline import scanned_percent
 from rindle_core.stations.cable.wall import passing_mm
 from rindle_core.stations.entries import JobInput
 from rindle_core.stations.sky.compare import CompareInput, CompareResult, compare
-from rindle_core.stations.sky.findings import PLANNED, SCAN
+from rindle_core.stations.sky.findings import LOW_ORBIT, PLANNED, SCAN
 from rindle_core.stations.sky.mock_up import MockUpInput, MockUpResult, mock_up
 from rindle_core.stations.sky.part import SkyAssessment, SkyPart
 from rindle_core.stations.sky.plan_picture import placed_picture
@@ -187,6 +188,20 @@ def _judge_scan(job: JobInput, read_percent: float) -> list[Finding]:
     ]
 
 
+def _believed(told: Sequence[Finding], unread: bool, findings: Sequence[Finding]) -> list[Finding]:
+    """What a calculator says of a skyline, as far as that was read: nothing clear of one that hardly was, and what is
+    clear of one that was in part says so.
+    """
+    rows = [one for one in told if not (unread and one.level is Level.CLEAR)]
+    if not any(one.code == SCAN.code for one in findings):
+        return rows
+    return [_as_far_as_read(one) if one.code == LOW_ORBIT.code and one.level is Level.CLEAR else one for one in rows]
+
+
+def _as_far_as_read(one: Finding) -> Finding:
+    return one.model_copy(update={"message": f"As far as it is read, {one.message[0].lower()}{one.message[1:]}"})
+
+
 def assess(context: Context) -> Outcome[SkyPart]:
     """The sky of the planned position; nothing is called clear while too little of it was read."""
     job = context.job
@@ -198,8 +213,7 @@ def assess(context: Context) -> Outcome[SkyPart]:
     )
     if watched is None:
         return Outcome(part, [WAITS_FOR_BRIEF])
-    believed = [one for one in watched.findings if not (more.unread and one.level is Level.CLEAR)]
-    return Outcome(part, [*believed, *findings])
+    return Outcome(part, [*_believed(watched.findings, more.unread, findings), *findings])
 
 
 __all__ = ["assess"]

@@ -138,8 +138,8 @@ def test_a_beam_may_lie_across_the_date_line(latitude, longitude, inside):
 # A horizon that was computed from terrain
 
 
-def sky_findings(**news):
-    facts = {**golden.read("2026-102")["facts"], **news}
+def sky_findings(number="2026-102", **news):
+    facts = {**golden.read(number)["facts"], **news}
     views = assess(JobInput.model_validate(facts)).result.stations
     return {one.code: one for view in views if view.code == "sky" for one in view.findings}
 
@@ -158,6 +158,19 @@ def test_a_computed_horizon_counts_as_read_but_its_trees_are_minded():
     assert "sky.terrain_alone" not in sky_findings(
         skylines=horizon_set(looked), sky_set=0, position_letter="", things=[]
     )
+
+
+def test_a_panels_sky_that_was_read_in_part_is_good_enough_only_as_far_as_it_was():
+    def found(last_deg):
+        points = [{"azimuth_deg": at, "elevation_deg": 2, "distance_m": 400} for at in range(0, last_deg, 15)]
+        rows = [{"name": "Read", "letter": "", "points": points}]
+        return sky_findings("2026-107", skylines=rows, sky_set=0, position_letter="", things=[])
+
+    half, whole = found(255), found(360)
+    assert (half["sky.scan"].level, "sky.scan" in whole) == (Level.MIND, False)
+    assert half["sky.low_orbit"].level is whole["sky.low_orbit"].level is Level.CLEAR
+    assert half["sky.low_orbit"].message.startswith("As far as it is read, the sky is good enough")
+    assert "read" not in whole["sky.low_orbit"].message
 
 
 def test_terrain_that_ends_is_minded_where_the_terminal_looks_and_nowhere_else():
