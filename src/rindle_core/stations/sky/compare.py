@@ -290,11 +290,11 @@ def _why(ranks: list[PositionRank], best: PositionRank | None) -> str:
     good = ", ".join(best.good) or "nothing better is known"
     doubts = f" Against it: {best.bad[0]}." if best.level is not Level.CLEAR and best.bad else ""
     others = [
-        f"{one.letter} {one.bad[0]}" if one.bad else f"{one.letter} costs more beside the sky"
+        f" Against {one.letter}: {one.bad[0]}." if one.bad else f" {one.letter} costs more beside the sky."
         for one in ranks
         if one is not best
     ]
-    return f"{best.letter}: {good}.{doubts}" + (f" Against the others: {'; '.join(others)}." if others else "")
+    return f"{best.letter}: {good}.{doubts}" + "".join(others)
 
 
 def _height_note(given: CompareInput) -> str:

@@ -286,6 +286,13 @@ def low_orbit(given: LowOrbitInput) -> Outcome[LowOrbitResult]:
     return simulate(given)
 
 
+def _interruptions(result: LowOrbitResult) -> str:
+    rate = result.interruptions_per_h
+    if not rate:
+        return "No interruption in the hours that were followed."
+    return f"{rate:.{2 if rate < 1 else 0}f} interruptions an hour, the longest {result.longest_gap_s:.0f} s."
+
+
 def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
     if not given.known:
         return [
@@ -298,7 +305,7 @@ def _judge(given: LowOrbitInput, result: LowOrbitResult) -> list[Finding]:
     held = result.out_percent > rules.low_orbit_hold_percent
     worst = result.costliest
     where = f" Most of it towards {worst.from_deg:.0f}° to {worst.to_deg:.0f}° true." if worst else ""
-    told = f"{result.interruptions_per_h:.0f} interruptions an hour, the longest {result.longest_gap_s:.0f} s.{where}"
+    told = _interruptions(result) + where
     help_by = result.removals[0] if result.removals and result.removals[0].gain_percent > 0.05 else None
     findings = [
         LOW_ORBIT.at_most(
