@@ -207,6 +207,19 @@ def test_whom_a_report_is_for_decides_what_stands_in_it(crew):
     assert crew.get("/api/jobs/2026-101/report.html?stations=attic").status_code == 422
 
 
+def test_what_one_person_changed_again_and_again_is_one_row_of_the_report(crew):
+    def trail():
+        page = crew.get("/api/jobs/2026-104/report.html").content.decode().partition("Who changed what")[2]
+        return re.findall(r"<td>([^<]*)</td></tr>", page.partition("</table>")[0])
+
+    before = trail()
+    for value in (2.1, 2.2, 2.3):
+        change(crew, "2026-104", mast_wall_mm=value)
+    change(crew, "2026-104", mast_free_length_m=0.9)
+    change(crew, "2026-104", mast_wall_mm=2.4)
+    assert trail() == [*before, "Wall thickness (3 times)", "Free length", "Wall thickness"]
+
+
 def test_a_report_tells_what_it_rests_on(crew):
     page = crew.get("/api/jobs/2026-101/report.html").content.decode()
     for words in (

@@ -6,6 +6,7 @@ import base64
 import hashlib
 from collections.abc import Collection, Mapping
 from dataclasses import dataclass
+from itertools import groupby
 from typing import Any, Literal
 
 from django.conf import settings
@@ -122,13 +123,16 @@ def _station(
 
 
 def _trail(job: Job, zone: str) -> list[tuple[str, str, str, str]]:
-    """Who changed what and when, oldest first."""
-    rows = job.changes.order_by("-seq")[:_MOST_TRAIL] if job.pk else []
+    """Who changed what and when, oldest first. What one person changed again and again at one screen is one row."""
+    rows = list(job.changes.order_by("-seq")[:_MOST_TRAIL]) if job.pk else []
     people = names_of(row.by for row in rows)
-    return [
-        (told_at(row.at, zone), people[row.by] or "the program", row.device[:12], words_of(row))
-        for row in reversed(list(rows))
-    ]
+    told = []
+    for (by, device, words), alike in groupby(reversed(rows), key=lambda row: (row.by, row.device, words_of(row))):
+        moments = [told_at(row.at, zone) for row in alike]
+        when = " to ".join(dict.fromkeys((moments[0], moments[-1])))
+        often = f" ({len(moments)} times)" if len(moments) > 1 else ""
+        told.append((when, people[by] or "the program", device[:12], words + often))
+    return told
 
 
 def photos_of(job: Job, zone: str) -> list[dict[str, str]]:

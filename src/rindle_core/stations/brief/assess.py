@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from rindle_core.kernel.findings import Finding, Kind, Level
 from rindle_core.kernel.registry import Outcome
 from rindle_core.stations.aim.part import AimPart
@@ -17,8 +19,8 @@ from rindle_core.stations.brief.agreed import (
     position_mounts,
 )
 from rindle_core.stations.brief.brief import DeliveriesInput, deliveries, judge_hazards, judge_needs, judge_settled
-from rindle_core.stations.brief.codes import judge_codes, judge_hardware_address
-from rindle_core.stations.brief.competence import crew_of, judge_crew, named, stops_in
+from rindle_core.stations.brief.codes import codes_to_come, judge_codes, judge_hardware_address
+from rindle_core.stations.brief.competence import crew_of, judge_crew, named, stops_in, who_may
 from rindle_core.stations.brief.findings import (
     BEFORE,
     COMPLETE,
@@ -132,6 +134,19 @@ def judge_order_read(job: JobInput) -> list[Finding]:
     ]
 
 
+def _belied(job: JobInput, approved: Sequence[Finding]) -> dict[str, str]:
+    """What speaks against a question's being settled, by its code in the house's words."""
+    panel = job.picks.terminal.panel if job.picks.terminal else None
+    people = named(job.picks.members, job.brief.crew)
+    told = [("approved_kit", one.message) for one in approved if one.level is Level.HOLD]
+    if still := codes_to_come(job):
+        told.append(("codes", f"still to come: {', '.join(still)}"))
+    may, _ = who_may(people, "transmit", job.picks.words, job.brief.date)
+    if people and not may and not (panel and panel.self_aiming):
+        told.append(("qualified", f"nobody named may do it on {job.brief.date}"))
+    return dict(told)
+
+
 def assess(context: Context) -> Outcome[BriefPart]:
     """The order against our figures, the place against its second entry, and all that is settled beforehand."""
     job = context.job
@@ -154,6 +169,9 @@ def assess(context: Context) -> Outcome[BriefPart]:
         stops=stops_in(job.picks.words, job.brief.hazards),
         zone=job.brief.zone,
     )
+    approved = judge_approval(
+        job.brief.kit, job.picks.terminal, job.picks.satellite, said="approved_kit" in job.brief.settled
+    )
     findings = [
         *judge_brief(job),
         *judge_repair(job.brief.follows, job.brief.repair_seen, broken),
@@ -166,16 +184,14 @@ def assess(context: Context) -> Outcome[BriefPart]:
         judge_crew(CREW, job.brief.crew, job.picks.members, job.picks.words, job.brief.date),
         *judge_fits(job.brief.kit, job.picks.terminal),
         *judge_labels(job.brief.kit),
-        *judge_approval(
-            job.brief.kit, job.picks.terminal, job.picks.satellite, said="approved_kit" in job.brief.settled
-        ),
+        *approved,
         *judge_templates(job),
         *judge_done_by(job),
         *judge_assessed(job),
         *judge_position_mounts(stands_on),
         *judge_approved(job),
         *judge_later(job),
-        *judge_settled(job.brief.settled, job.picks.words),
+        *judge_settled(job.brief.settled, job.picks.words, _belied(job, approved)),
         *visit_findings,
         *judge_needs(job.brief.needs, job.picks.words),
         *judge_hazards(job.brief.hazards, job.brief.cautions_seen, job.brief.hazards_sought, job.picks.words),

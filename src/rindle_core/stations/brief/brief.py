@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Mapping
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -15,6 +16,7 @@ from rindle_core.kernel.findings import Finding, Level
 from rindle_core.kernel.model import Model, Row
 from rindle_core.kernel.registry import Outcome, register
 from rindle_core.stations.brief.findings import (
+    BELIED,
     DELIVERY_DAYS,
     DELIVERY_LATE,
     HAZARD,
@@ -186,10 +188,24 @@ def _judge_stop_gaps(given: DeliveriesInput) -> list[Finding]:
     ]
 
 
-def judge_settled(settled: list[str], words: HouseWords) -> list[Finding]:
-    """What has to be settled before the visit and is not ticked yet."""
+def judge_settled(settled: list[str], words: HouseWords, belied: Mapping[str, str]) -> list[Finding]:
+    """What has to be settled before the visit and is not ticked yet, or is ticked and `belied` by what else is entered:
+    by the code of the question what speaks against it.
+    """
     if not words.settled:
         return []
+    ticked = [one for one in words.settled if one.code in settled]
+    against = [f"{one.name} ({belied[one.code]})" for one in ticked if one.code in belied]
+    if against:
+        return [
+            BELIED(
+                Level.MIND,
+                "Ticked as settled, and what is entered speaks against it",
+                f"{'; '.join(against)}.",
+                clears_by="Enter what is settled, or take the tick out until it is.",
+            ),
+            *(one for one in judge_settled(settled, words, {}) if one.level is not Level.CLEAR),
+        ]
     still = [one.name for one in words.settled if one.code not in settled]
     if not settled:
         return [SETTLED.missing("Nothing is settled before the visit yet", "Settle each question, then tick it.")]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 
+from rindle_core.catalogue.models import ModemEntry
 from rindle_core.kernel.findings import Finding, Level
 from rindle_core.stations.brief.findings import CODES, HARDWARE_ADDRESS
 from rindle_core.stations.entries import JobInput
@@ -13,18 +14,25 @@ _NOT_ORDERED = ("beam_letter", "position", "site_file")
 _ADDRESS = re.compile(r"[0-9A-F]{2}([:-]?[0-9A-F]{2}){5}", re.IGNORECASE)
 
 
-def judge_codes(job: JobInput) -> list[Finding]:
-    """What the terminal's modem will be told and nobody has entered; nothing without a terminal."""
-    terminal, brief, told = job.picks.terminal, job.brief, job.bringup
-    if terminal is None:
-        return []
+def _ordered(job: JobInput) -> list[ModemEntry]:
+    terminal = job.picks.terminal
+    return [one for one in terminal.entries if one.code not in _NOT_ORDERED] if terminal else []
+
+
+def codes_to_come(job: JobInput) -> list[str]:
+    """What the terminal's modem will be told and nobody has entered, by its label."""
+    brief, told = job.brief, job.bringup
     known = {**told.modem_entries, "activation_code": told.activation_code}
     known |= {"site_id": brief.site_id or known.get("site_id", "")}
     known |= {"terminal_id": brief.terminal_id or known.get("terminal_id", "")}
-    wanted = [one for one in terminal.entries if one.code not in _NOT_ORDERED]
-    still = [one.label for one in wanted if not known.get(one.code)]
-    if not wanted:
+    return [one.label for one in _ordered(job) if not known.get(one.code)]
+
+
+def judge_codes(job: JobInput) -> list[Finding]:
+    """Whether the codes are in hand; nothing where the terminal, or no terminal, asks for none."""
+    if not _ordered(job):
         return []
+    still = codes_to_come(job)
     if not still:
         return [CODES(Level.CLEAR, "The codes of the order are in hand", "")]
     return [
@@ -53,4 +61,4 @@ def judge_hardware_address(address: str) -> list[Finding]:
     ]
 
 
-__all__ = ["judge_codes", "judge_hardware_address"]
+__all__ = ["codes_to_come", "judge_codes", "judge_hardware_address"]

@@ -156,6 +156,13 @@ KEPT_LINE = Kind(
     source="Needs interview",
     at="brief.old_line",
 )
+BELIED = Kind(
+    "brief.settled_belied",
+    "what is ticked as settled before the visit",
+    against="crew, kit and codes as they are entered",
+    source="Usual questions before a visit",
+    at="brief.settled",
+)
 SETTLED_AT = Kind(
     "brief.settled_at",
     "of which place it was settled",

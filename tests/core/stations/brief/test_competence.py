@@ -278,3 +278,24 @@ def test_a_line_up_request_of_a_job_names_the_firm():
 
     assert "Firm: Weir & Daughters" in asked({"firm": "Weir & Daughters"})
     assert "Firm" not in asked({"firm": ""})
+
+
+def test_a_tick_that_what_is_entered_speaks_against_settles_nothing():
+    every, trained = [one.code for one in DEFAULT_WORDS.settled], person("transmit")
+
+    def said(base=DISH, members=(trained,), **changed):
+        told = {"settled": every, "activation_code": "QX-1", "kit": [], "crew": [one.code for one in members]}
+        shown = found("brief", base=base, members=members, **(told | changed))
+        assert "brief.settled" not in shown or "brief.settled_belied" not in shown
+        return shown["brief.settled_belied"].why if "brief.settled_belied" in shown else shown["brief.settled"].level
+
+    assert said() is Level.CLEAR
+    assert "(still to come: Activation code)" in said(activation_code="")
+    assert "transmit side (nobody named" in said(members=[person("rigger")])
+    assert said(members=[]) is Level.CLEAR  # said, not shown: the bring-up minds it
+    unlisted = [{"kind": "transceiver", "model": "Homemade", "serial": "1", "evidence": ""}]
+    assert "network (Homemade is not on the list" in said(kit=unlisted)
+    without = [code for code in every if code not in ("codes", "qualified", "approved_kit")]
+    assert said(activation_code="", kit=unlisted, members=[person("rigger")], settled=without) is Level.MIND
+    account = {"account_code": "A-1"}
+    assert said(PANEL, [person("rigger")], modem_entries=account) is Level.CLEAR  # it turns itself
