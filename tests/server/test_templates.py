@@ -173,6 +173,9 @@ def test_a_customer_has_a_number_to_ring_and_a_signed_job_keeps_the_one_of_its_d
     assert "555 0142" in crew.get("/api/jobs/2026-102/card.html?kind=customer").content.decode()
     kept = crew.get("/api/jobs/2026-101/card.html?kind=customer").content.decode()
     assert "555 0142" in kept
+    assert "About 0.6 seconds there and back" in kept  # as it was measured
+    planned = crew.get("/api/jobs/2026-103/card.html?kind=customer").content.decode()
+    assert "About 0.5 seconds or more there and back" in planned  # 4 × 36 741 km at the speed of light
     firm = crew.get("/api/stores/firm").json()
     older = {name: firm[name] for name in ("name", "address", "rules")}  # a caller that knows of no telephone
     crew.put("/api/stores/firm", json.dumps(older), content_type="application/json")

@@ -73,6 +73,13 @@ def _gaps(result: JobAssessment) -> str:
     return "Now and then for some seconds: the terminal changes from satellite to satellite."
 
 
+def _latency(result: JobAssessment) -> str:
+    """As it was measured; before that at least the way up to the satellite and down, there and back."""
+    if result.acceptance.after is not None:
+        return f"{result.acceptance.after.latency_ms / 1000.0:.1f} seconds"
+    return f"{2.0 * result.aim.round_trip_ms / 1000.0:.1f} seconds or more" if result.aim else ""
+
+
 def fills_of(
     facts: JobInput,
     result: JobAssessment,
@@ -92,7 +99,7 @@ def fills_of(
         "rain": _rain(facts, result),
         "sun": _sun(sun, result.zone),
         "gaps": _gaps(result),
-        "latency": "" if after is None else f"{after.latency_ms / 1000.0:.1f} seconds",
+        "latency": _latency(result),
         "speed": ""
         if after is None
         else f"Measured when it was handed over: {format_quantity(after.down_mbps, 'mbps', system)} down, "

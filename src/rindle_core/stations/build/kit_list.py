@@ -296,8 +296,9 @@ def kit_list(given: KitListInput) -> Outcome[KitListResult]:
     by_code: dict[str, KitRow] = {}
     for row in [*_box(given), *_van(given)]:
         was = by_code.get(row.code)
-        amount = row.amount + (was.amount if was is not None and row.group not in _COMES_BACK else 0.0)
-        by_code[row.code] = row.model_copy(update={"found": found.get(row.code), "amount": amount})
+        more = [was] if was is not None and row.group not in _COMES_BACK else []
+        told = {"amount": math.fsum(one.amount for one in (*more, row)), "mass_kg": _together_kg([*more, row]) or None}
+        by_code[row.code] = row.model_copy(update={**told, "found": found.get(row.code)})
     rows = sorted(by_code.values(), key=lambda one: list(KIT_GROUPS).index(one.group))
     box = [one for one in rows if one.group in BOX]
     there = [one for one in box if _is_there(one)]

@@ -305,6 +305,14 @@ def test_what_came_damaged_is_not_counted_as_whole(state, wanted, level):
     assert [one.level for one in judged] == ([level] if level else [])
 
 
+def test_parts_of_one_name_are_one_line_with_the_mass_of_all():
+    told = kit_list(
+        KitListInput(parts=[Part(name="Ring", mass_kg=0.5, count=2), Part(name="Ring", mass_kg=0.25)])
+    ).result
+    assert [(one.amount, one.mass_kg) for one in told.rows if one.name == "Ring"] == [(3, 1.25)]
+    assert told.mass_kg == told.van_kg == 1.25
+
+
 def test_a_damage_of_no_line_of_the_bill_is_minded_until_it_is_only_noted():
     empty = kit_list(KitListInput()).result
     assert judge_damaged([Damage(part="Box", wanted="credit")], empty)[0].level is Level.MIND

@@ -31,7 +31,7 @@ const all = (rows: Schemas['KitRow'][]) =>
   <div data-fact="build.kit_found" class="bill">
     <p class="answer">
       <b>{{ bill.box_there_count }} of {{ bill.box_count }}</b> lines are there;
-      {{ formatQuantity(bill.mass_kg, 'kg', prefs.system) }}, bolts and cable apart.
+      {{ formatQuantity(bill.mass_kg, 'kg', prefs.system) }}, without what has no mass in Stores.
       <n-button v-if="rest.length && !store.locked" type="primary" @click="all(rest)"
         >All {{ rest.length }} of the rest are there</n-button
       >
