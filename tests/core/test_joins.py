@@ -217,7 +217,25 @@ def test_codes_that_the_modem_will_ask_for_are_told_missing_before_the_visit():
     missing = found(come_to(activation_code=""), "brief")["brief.codes"]
     assert known.level is Level.CLEAR
     assert missing.level is Level.MIND
-    assert "ctivation" in missing.why
+    assert "to come: Activation code." in missing.why
+
+
+def test_a_code_that_the_order_has_is_not_told_missing_nor_what_follows_from_the_place():
+    def still(base, **changed):
+        found_there = found(assess(JobInput.model_validate({**base, "modem_entries": {}, **changed})).result, "brief")
+        return found_there["brief.codes"].why
+
+    linear = golden.read("2026-104")["facts"]
+    assert (linear["site_code"], linear["cluster_code"]) == ("LC-51", "C-3")
+    assert "to come: Activation code." in still(linear)
+    assert "to come: Location code, Activation code." in still(linear, site_code="")
+    assert "to come: Activation code." in still(linear, site_code="", modem_entries={"site_code": "LC-51"})
+    terminal = next(one for one in STORES.terminals if one.code == "moor-120")
+    moor = {**linear, "terminal_id": "", "terminal": terminal.model_dump(mode="json")}
+    assert "to come: Carrier frequency, Symbol rate, Terminal id, Address of the modem." in still(moor)
+    sheet = [{"name": "Address of the modem", "value": "10.44.3.2"}]
+    told = {"terminal_id": "T-7", "order_extra": {"carrier frequency": "11742.5"}, "settings": sheet}
+    assert "to come: Symbol rate." in still(moor, **told)
 
 
 @pytest.mark.parametrize(("address", "minded"), [("zz", True), ("02:00:5E:10:00:01", False), ("02005e100001", False)])

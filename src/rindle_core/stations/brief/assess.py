@@ -134,12 +134,12 @@ def judge_order_read(job: JobInput) -> list[Finding]:
     ]
 
 
-def _belied(job: JobInput, approved: Sequence[Finding]) -> dict[str, str]:
+def _belied(job: JobInput, aim: AimPart, approved: Sequence[Finding]) -> dict[str, str]:
     """What speaks against a question's being settled, by its code in the house's words."""
     panel = job.picks.terminal.panel if job.picks.terminal else None
     people = named(job.picks.members, job.brief.crew)
     told = [("approved_kit", one.message) for one in approved if one.level is Level.HOLD]
-    if still := codes_to_come(job):
+    if still := codes_to_come(job, aim):
         told.append(("codes", f"still to come: {', '.join(still)}"))
     may, _ = who_may(people, "transmit", job.picks.words, job.brief.date)
     if people and not may and not (panel and panel.self_aiming):
@@ -149,11 +149,11 @@ def _belied(job: JobInput, approved: Sequence[Finding]) -> dict[str, str]:
 
 def assess(context: Context) -> Outcome[BriefPart]:
     """The order against our figures, the place against its second entry, and all that is settled beforehand."""
-    job = context.job
+    job, aim = context.job, context.result(AimPart)
     ordered, apart_by = order_of(job), apart_of(job)
     due = deliveries(DeliveriesInput(items=job.brief.deliveries, visit_on=job.brief.date))
     due_on = {one.item: one.due_on for one in due.result.items}
-    visit, visit_findings = visit_of(job, context.result(AimPart).beam, due_on)
+    visit, visit_findings = visit_of(job, aim.beam, due_on)
     stands_on = position_mounts(job)
     traits = sorted(traits_of(job.picks, job.brief))
     broken = repair_faults(RepairInput(seen=job.brief.repair_seen, traits=traits, words=job.picks.words)).result
@@ -179,7 +179,7 @@ def assess(context: Context) -> Outcome[BriefPart]:
         *(apart_by.findings if apart_by else []),
         *due.findings,
         *judge_order_read(job),
-        *judge_codes(job),
+        *judge_codes(job, aim),
         *judge_hardware_address(job.brief.hardware_address),
         judge_crew(CREW, job.brief.crew, job.picks.members, job.picks.words, job.brief.date),
         *judge_fits(job.brief.kit, job.picks.terminal),
@@ -191,7 +191,7 @@ def assess(context: Context) -> Outcome[BriefPart]:
         *judge_position_mounts(stands_on),
         *judge_approved(job),
         *judge_later(job),
-        *judge_settled(job.brief.settled, job.picks.words, _belied(job, approved)),
+        *judge_settled(job.brief.settled, job.picks.words, _belied(job, aim, approved)),
         *visit_findings,
         *judge_needs(job.brief.needs, job.picks.words),
         *judge_hazards(job.brief.hazards, job.brief.cautions_seen, job.brief.hazards_sought, job.picks.words),

@@ -4,35 +4,45 @@ from __future__ import annotations
 
 import re
 
-from rindle_core.catalogue.models import ModemEntry
+from rindle_core.catalogue.modem import EntrySource, ModemEntry
 from rindle_core.kernel.findings import Finding, Level
+from rindle_core.stations.aim.part import AimPart
 from rindle_core.stations.brief.findings import CODES, HARDWARE_ADDRESS
+from rindle_core.stations.bringup.entries_told import entry_value
+from rindle_core.stations.bringup.known import known_of
 from rindle_core.stations.entries import JobInput
 
-# What follows from the place or from a file is no code that an order brings.
+# What follows from place, satellite and terminal, or comes in a file, is no code that an order brings.
 _NOT_ORDERED = ("beam_letter", "position", "site_file")
+_FOLLOWS: tuple[EntrySource, ...] = (
+    "beam.letter",
+    "beam.carrier_mhz",
+    "brief.position",
+    "satellite.name",
+    "terminal.aperture_mm",
+)
 _ADDRESS = re.compile(r"[0-9A-F]{2}([:-]?[0-9A-F]{2}){5}", re.IGNORECASE)
 
 
 def _ordered(job: JobInput) -> list[ModemEntry]:
-    terminal = job.picks.terminal
-    return [one for one in terminal.entries if one.code not in _NOT_ORDERED] if terminal else []
+    entries = job.picks.terminal.entries if job.picks.terminal else []
+    return [one for one in entries if one.typed and one.code not in _NOT_ORDERED and one.source not in _FOLLOWS]
 
 
-def codes_to_come(job: JobInput) -> list[str]:
-    """What the terminal's modem will be told and nobody has entered, by its label."""
-    brief, told = job.brief, job.bringup
-    known = {**told.modem_entries, "activation_code": told.activation_code}
-    known |= {"site_id": brief.site_id or known.get("site_id", "")}
-    known |= {"terminal_id": brief.terminal_id or known.get("terminal_id", "")}
-    return [one.label for one in _ordered(job) if not known.get(one.code)]
+def codes_to_come(job: JobInput, aim: AimPart) -> list[str]:
+    """What is typed into the terminal's modem, comes by order or settings sheet, and is nowhere entered: labels."""
+    brief, terminal = job.brief, job.picks.terminal
+    known = known_of(job, aim, terminal) if terminal else {}
+    known |= {"site_id": brief.site_id, "terminal_id": brief.terminal_id}
+    told = {**job.bringup.modem_entries, "activation_code": job.bringup.activation_code}
+    return [one.label for one in _ordered(job) if not known.get(one.code) and not entry_value(one, told)]
 
 
-def judge_codes(job: JobInput) -> list[Finding]:
+def judge_codes(job: JobInput, aim: AimPart) -> list[Finding]:
     """Whether the codes are in hand; nothing where the terminal, or no terminal, asks for none."""
     if not _ordered(job):
         return []
-    still = codes_to_come(job)
+    still = codes_to_come(job, aim)
     if not still:
         return [CODES(Level.CLEAR, "The codes of the order are in hand", "")]
     return [

@@ -27,6 +27,7 @@ STATION = Station(
         "handover.runs",
         "bringup.activation_code",
         "bringup.modem_entries",
+        "bringup.settings",
     ),
     reads=("aim",),
 )
