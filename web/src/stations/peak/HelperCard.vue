@@ -3,13 +3,13 @@
 import { NButton } from 'naive-ui'
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
-import { formatQuantity } from '@/lib/quantity'
 import { SPECTRUM, spectrumOf } from '@/stations/peak/spectrum'
 import { useJob } from '@/stores/job'
 
 const props = defineProps<{ helper: Schemas['HelperResult']; /** The wanted one's name. */ satellite: string }>()
 const store = useJob()
-const mhz = (value: number) => formatQuantity(value, 'mhz', 'metric')
+/** To the tenth that an analyser is set to, as the stores tell it. */
+const mhz = (value: number) => `${Number(value.toFixed(2))} MHz`
 const tuned = computed(() => props.helper.tuned)
 const drawn = computed(() => (tuned.value ? spectrumOf(tuned.value) : null))
 const tone = (row: Schemas['HelperRow']) => (row.tone_on === null ? 'one band' : row.tone_on ? 'on' : 'off')

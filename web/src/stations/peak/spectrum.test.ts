@@ -1,5 +1,8 @@
 import { expect, test } from 'vitest'
+import { defineComponent, h } from 'vue'
+import HelperCard from '@/stations/peak/HelperCard.vue'
 import { SPECTRUM, spectrumOf } from '@/stations/peak/spectrum'
+import { goldenJob, openSheet } from '@/testing/golden'
 
 const row = {
   name: 'Beacon',
@@ -32,4 +35,13 @@ test('the carrier that is tuned to stands in the middle, its neighbour to scale 
 
 test('what the aid does not show is not drawn', () => {
   expect(spectrumOf({ ...row, if_mhz: null })).toBeNull()
+})
+
+test('the analyser is told to the tenth', async () => {
+  const tuned = { ...row, downlink_mhz: 11702.5, if_mhz: 11702.5 - 10600, width_mhz: 6 }
+  const helper = { aid: 'Receiver', if_least_mhz: 950, if_most_mhz: 2150, rows: [tuned], tuned }
+  const page = defineComponent({ setup: () => () => h(HelperCard, { helper, satellite: 'Hoopoe 1' }) })
+  const wrapper = await openSheet(page, goldenJob('2026-104'))
+  expect(wrapper.find('.big b').text()).toBe('1102.5 MHz')
+  expect(wrapper.find('tbody tr').text()).toContain('11702.5 MHz horizontal')
 })
