@@ -11689,6 +11689,8 @@ export interface components {
             crew_count?: number | null;
             /** @description Of the fixing over the ground */
             height_m?: number | null;
+            /** @description As the steps of its maker have it: its head alone first, or all put together on the ground; None: not told, by its mass */
+            in_parts?: boolean | null;
             pieces: components["schemas"]["LiftPiece"][];
             /** @default {} */
             rules: components["schemas"]["HouseRules"];

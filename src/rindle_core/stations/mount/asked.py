@@ -325,6 +325,12 @@ def asked_reach(job: JobInput, terminal: Terminal, kind: MountKind) -> Outcome[R
     )
 
 
+def _in_parts(terminal: Terminal) -> bool | None:
+    """Whether its own steps lift it more than once; None where none of them says that it lifts."""
+    count = sum("lift" in one.work for one in terminal.build_steps)
+    return count > 1 if count else None
+
+
 def asked_lifts(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Outcome[LiftsResult]:
     """The `lifts` calculator: the mount's pieces and the terminal's."""
     own = [
@@ -350,6 +356,7 @@ def asked_lifts(job: JobInput, terminal: Terminal, kind: MountKind | None) -> Ou
             crew_count=len(job.brief.crew) or None,
             at_height_min=at_height_min(job),
             at_height_told=height_is_told(job),
+            in_parts=_in_parts(terminal),
             all_known=kind is not None,
             rules=job.picks.rules,
         )

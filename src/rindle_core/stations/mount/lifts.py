@@ -46,6 +46,11 @@ class LiftsInput(Model):
     crew_count: int | None = Field(default=None, ge=0, le=50, description="None: nobody said who comes")
     at_height_min: float = Field(default=0.0, ge=0, le=5000, description="Of all steps, or as it was said")
     at_height_told: bool = Field(default=False, description="Said of the planned position, and more than its steps")
+    in_parts: bool | None = Field(
+        default=None,
+        description="As the steps of its maker have it: its head alone first, or all put together on the ground; None: "
+        "not told, by its mass",
+    )
     all_known: bool = Field(
         default=True, description="Whether the pieces are all that goes up: the mount is chosen too"
     )
@@ -96,13 +101,13 @@ def _lift(names: list[str], mass_kg: float, by: By) -> Lift:
 def lifts(given: LiftsInput) -> Outcome[LiftsResult]:
     """The mount first, its small pieces in one bag, then the antenna.
 
-    That goes whole while one person may carry it, else the head before what hangs on it. Limits are house rules;
-    nothing heavier is split than into its pieces.
+    That goes as its steps have it; where they do not tell, whole while one person may carry it, else the head before
+    what hangs on it. Limits are house rules; nothing heavier is split than into its pieces.
     """
     own = [one for one in given.pieces if not one.of_mount]
     mount = [one for one in given.pieces if one.of_mount]
     antenna_kg = sum(one.mass_kg * one.count for one in own)
-    split = not no_more(antenna_kg, given.rules.lone_lift_kg)
+    split = not no_more(antenna_kg, given.rules.lone_lift_kg) if given.in_parts is None else given.in_parts
     small = [one for one in mount if one.mass_kg < _SMALL_KG]
     ups = [([_named(one) for one in small], sum(one.mass_kg * one.count for one in small))] if small else []
     ups += [([one.name], one.mass_kg) for one in mount if one not in small for _ in range(one.count)]
@@ -163,7 +168,10 @@ def _heaviest(given: LiftsInput, result: LiftsResult) -> list[Finding]:
             clear="One person may lift each piece",
             over="Two people are needed to lift it",
             why="A heavy or awkward load at height takes people off ladders; never lift in wind, rain, ice or thunder.",
-            clears_by="Two people, or a hoist; it cannot be carried in smaller parts.",
+            clears_by="Two people, or a hoist; it cannot be carried in smaller parts."
+            if result.split or len(given.pieces) == 1
+            else "Two people, or a hoist: its steps put it together on the ground. One alone takes the head up first, "
+            "what hangs on it after, and makes those joints up there.",
         )
     ]
 

@@ -1,5 +1,6 @@
 """What a mount is asked beside its strength, in a whole job: each rule turned round."""
 
+import copy
 import math
 
 import pytest
@@ -337,6 +338,26 @@ def test_a_heavy_antenna_goes_up_head_first_and_a_light_one_whole():
     assert split.result.split
     assert [one.names for one in split.result.lifts] == [["Socket"], ["Reflector", "Feed arm"]]
     assert split.result.together_kg == 31
+
+
+def test_an_antenna_goes_up_as_its_steps_put_it_together_whatever_it_weighs():
+    pieces = [LiftPiece(name="Reflector", mass_kg=18), LiftPiece(name="Head", mass_kg=9, first_up=True)]
+    whole = ways(pieces=pieces, height_m=4, in_parts=False, crew_count=1)
+    assert [(one.names, one.by) for one in whole.result.lifts] == [(["Reflector", "Head"], "two")]
+    assert levels(whole) == {"mount.lift": "mind", "mount.lift_crew": "hold"}
+    light = [one.model_copy(update={"mass_kg": 4.0}) for one in pieces]
+    assert [one.names for one in ways(pieces=light, in_parts=True).result.lifts] == [["Head"], ["Reflector"]]
+
+
+@pytest.mark.parametrize(("work", "names"), [([["lift"]], 1), ([["climb", "lift"], ["lift"]], 2), ([["climb"]], 2)])
+def test_a_heavy_dish_is_split_where_its_steps_lift_it_twice_or_do_not_tell(work, names):
+    facts = copy.deepcopy(golden.read("2026-103")["facts"])
+    step = next(one for one in facts["terminal"]["build_steps"] if one["code"] == "lift")
+    alone = {**step, "needs": [], "sets": {}}
+    facts["terminal"]["build_steps"] = [{**alone, "code": f"s{at}", "work": one} for at, one in enumerate(work)]
+    facts["step_marks"] = []
+    lifted = assess(JobInput.model_validate(facts)).result.lifts.lifts
+    assert len([one for one in lifted if "Az/el head" in one.names or "Reflector" in one.names]) == names
 
 
 def test_how_it_is_carried_follows_from_its_mass_and_height():
