@@ -10,7 +10,7 @@ from django.test import Client
 from rindle_core.kernel.errors import InputError
 from rindle_server.jobs import edit, journal, report
 from rindle_server.jobs.models import Change, Job, StationDoc
-from tests.server.calls import change
+from tests.server.calls import change, faults
 
 JOB = "2026-102"
 
@@ -258,3 +258,11 @@ def test_another_wall_says_its_own_way_in_and_sends_no_list_anew(crew):
     assert all(one.get("text", "") == "" for one in then["facts"]["picks"]["words"]["ways_in"])
     none = change(crew, "2026-107", sealed_by="none").json()
     assert none["assessment"]["way_in"] is None
+
+
+def test_a_word_of_a_list_that_is_too_long_is_refused_by_its_field_and_nothing_is_kept(crew):
+    refused = change(crew, "2026-104", conduit_steps=["x" * 300])
+    assert refused.status_code == 422
+    assert faults(refused) == {"conduit_steps": "one of its words has 300 signs: at most 180 are accepted"}
+    assert crew.get("/api/jobs/2026-104").json()["facts"]["cable"].get("conduit_steps", []) == []
+    assert change(crew, "2026-104", conduit_steps=["x" * 180]).status_code == 200

@@ -14,7 +14,10 @@ from typing import Any
 
 from pydantic import Field
 
+from rindle_core.kernel.errors import InputError
 from rindle_core.kernel.model import Model
+
+_PATH_MOST = 200  # signs of an op's path
 
 Json = Any
 Document = Mapping[str, Json]
@@ -23,7 +26,7 @@ Document = Mapping[str, Json]
 class Op(Model):
     """One path with its value before and after; None: it was not, or is no longer, there."""
 
-    path: str = Field(min_length=1, max_length=200)
+    path: str = Field(min_length=1, max_length=_PATH_MOST)
     before: Json = None
     after: Json = None
 
@@ -117,7 +120,9 @@ def _value(flat: Mapping[str, Json], path: str) -> Json:
 
 
 def differences(was: Document, now: Document) -> list[Op]:
-    """The changes that lead from one document to the other."""
+    """The changes that lead from one document to the other. Raises InputError for a word of a list that is too long to
+    be told apart by its path.
+    """
     before, after = flatten(was), flatten(now)
     ops: list[Op] = []
     for path in [*before, *(path for path in after if path not in before)]:
@@ -128,6 +133,11 @@ def differences(was: Document, now: Document) -> list[Op]:
             inside = differences(one, other)
             ops += [op.model_copy(update={"path": f"{path}/{op.path}"}) for op in inside]
         else:
+            name, _, word = path.partition("/")
+            if len(path) > _PATH_MOST:
+                most = _PATH_MOST - len(name) - 1
+                field = name.rpartition(".")[2]
+                raise InputError.one(field, f"one of its words has {len(word)} signs: at most {most} are accepted")
             ops.append(Op(path=path, before=one, after=other))
     return ops
 
