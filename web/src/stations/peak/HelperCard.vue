@@ -8,7 +8,7 @@ import { useJob } from '@/stores/job'
 
 const props = defineProps<{ helper: Schemas['HelperResult']; /** The wanted one's name. */ satellite: string }>()
 const store = useJob()
-/** To the tenth that an analyser is set to, as the stores tell it. */
+/** As the stores tell it, not rounded to whole ones: an analyser is set to the tenth. */
 const mhz = (value: number) => `${Number(value.toFixed(2))} MHz`
 const tuned = computed(() => props.helper.tuned)
 const drawn = computed(() => (tuned.value ? spectrumOf(tuned.value) : null))
